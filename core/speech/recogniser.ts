@@ -1,0 +1,181 @@
+import { isReallySaid, loopAtEnd } from './repetition';
+import { type ModelRuntime, type ModelSession, type Tensor, floatsOf } from './session';
+import { END_TOKEN, START_TOKEN, type Tokenizer } from './tokenizer';
+import { FRAME_HOP_SECONDS, alignTokens } from './wordTimes';
+
+const LAYERS = 6;
+const HEADS = 8;
+const HEAD_WIDTH = 36;
+const SAMPLE_RATE_HZ = 16000;
+
+/** People do not say more: what comes faster is invention. */
+const MOST_TOKENS_PER_SECOND = 6.5;
+const SHORTEST_PIECE_SECONDS = 0.25;
+/** Below this mean log probability of its tokens a passage is more likely noise than speech. */
+const DOUBTFUL_MEAN_LOG_PROBABILITY = -0.6;
+/** Fitted once on a third of the timing sentences, see docs/benchmarks.md. */
+const WORD_START_OFFSET_SECONDS = 0.0;
+
+export type RecognitionModels = {
+  runtime: ModelRuntime;
+  encoder: ModelSession;
+  crossKeyValues: ModelSession;
+  step: ModelSession;
+  tokenizer: Tokenizer;
+};
+
+/** A word with times in seconds from the beginning of the piece and the smallest probability of its tokens, 0 to 1. */
+export type RecognisedWord = { text: string; startSeconds: number; endSeconds: number; confidence: number };
+
+export type RecognisedPiece = { words: RecognisedWord[]; meanLogProbability: number; isDoubtful: boolean };
+
+const EMPTY: RecognisedPiece = { words: [], meanLogProbability: 0, isDoubtful: false };
+
+type Decoded = { tokens: number[]; logProbabilities: number[]; attention: Float32Array[] };
+
+/** Runs the encoder-decoder over one piece of sound: greedy decoding with guards, word times and confidence. */
+export class Recogniser {
+  private readonly attentionNames: readonly string[];
+
+  constructor(private readonly models: RecognitionModels) {
+    this.attentionNames = models.step.outputNames.filter((name) => name.includes('encoder_attn'));
+  }
+
+  /**
+   * @param samples 16 kHz mono in [-1, 1], at most 30 s (longer pieces lose words)
+   * @param isSpeechAt whether speech was detected at this second of the piece; guides the word times
+   */
+  async recognise(samples: Float32Array, isSpeechAt: (second: number) => boolean): Promise<RecognisedPiece> {
+    const seconds = samples.length / SAMPLE_RATE_HZ;
+    if (seconds < SHORTEST_PIECE_SECONDS) return EMPTY;
+    const decoded = await this.decode(samples, seconds);
+    if (decoded.tokens.length === 0) return EMPTY;
+    return this.describe(decoded, seconds, isSpeechAt);
+  }
+
+  private async decode(samples: Float32Array, seconds: number): Promise<Decoded> {
+    const { runtime, encoder, crossKeyValues, step, tokenizer } = this.models;
+    const encoded = await encoder.run({ input_values: runtime.float32(samples, [1, samples.length]) });
+    const cross = await crossKeyValues.run({ encoder_hidden_states: encoded['last_hidden_state']! });
+    const constant: Record<string, Tensor> = {};
+    for (const [name, tensor] of Object.entries(cross)) constant[name.replace('present', 'past_key_values')] = tensor;
+    let past = this.emptyPast();
+
+    const decoded: Decoded = { tokens: [], logProbabilities: [], attention: [] };
+    const attended: number[] = [];
+    const most = Math.max(2, Math.ceil(seconds * MOST_TOKENS_PER_SECOND));
+    let previous = START_TOKEN;
+    while (decoded.tokens.length < most) {
+      const inputIds = runtime.int64(BigInt64Array.of(BigInt(previous)), [1, 1]);
+      const result = await step.run({ input_ids: inputIds, ...constant, ...past });
+      past = this.nextPast(result);
+      const [token, logProbability] = mostLikely(floatsOf(result, 'logits'), tokenizer.size);
+      const attention = this.meanAttention(result);
+      decoded.attention.push(attention);
+      decoded.logProbabilities.push(logProbability);
+      if (token === END_TOKEN) return decoded;
+      decoded.tokens.push(token);
+      attended.push(indexOfLargest(attention) * FRAME_HOP_SECONDS);
+      previous = token;
+      const loop = loopAtEnd(decoded.tokens);
+      if (loop && !isReallySaid(loop, attended)) {
+        const kept = decoded.tokens.length - loop.groupLength * (loop.times - 1);
+        return {
+          tokens: decoded.tokens.slice(0, kept),
+          logProbabilities: decoded.logProbabilities.slice(0, kept),
+          attention: decoded.attention.slice(0, kept),
+        };
+      }
+    }
+    return decoded;
+  }
+
+  private emptyPast(): Record<string, Tensor> {
+    const past: Record<string, Tensor> = {};
+    for (let layer = 0; layer < LAYERS; layer++) {
+      for (const kind of ['key', 'value']) {
+        past[`past_key_values.${layer}.decoder.${kind}`] = this.models.runtime.float32(new Float32Array(0), [
+          1,
+          HEADS,
+          0,
+          HEAD_WIDTH,
+        ]);
+      }
+    }
+    return past;
+  }
+
+  private nextPast(result: Record<string, Tensor>): Record<string, Tensor> {
+    const past: Record<string, Tensor> = {};
+    for (const [name, tensor] of Object.entries(result)) {
+      if (name.startsWith('present.') && name.includes('.decoder.')) {
+        past[name.replace('present', 'past_key_values')] = tensor;
+      }
+    }
+    return past;
+  }
+
+  /** Mean over all layers and heads: one value per encoder frame. */
+  private meanAttention(result: Record<string, Tensor>): Float32Array {
+    let mean: Float32Array | null = null;
+    for (const name of this.attentionNames) {
+      const heads = floatsOf(result, name);
+      const frames = heads.length / HEADS;
+      mean ??= new Float32Array(frames);
+      for (let head = 0; head < HEADS; head++) {
+        for (let frame = 0; frame < frames; frame++) mean[frame]! += heads[head * frames + frame]!;
+      }
+    }
+    if (!mean) throw new Error('The decoder gives no cross-attention: prepare the model files again.');
+    const count = this.attentionNames.length * HEADS;
+    return mean.map((value) => value / count);
+  }
+
+  private describe(decoded: Decoded, seconds: number, isSpeechAt: (second: number) => boolean): RecognisedPiece {
+    const frames = alignTokens(decoded.attention, (frame) => isSpeechAt(frame * FRAME_HOP_SECONDS));
+    const spoken = this.models.tokenizer.words(decoded.tokens);
+    const words = spoken.map((word): RecognisedWord => {
+      const logs = decoded.logProbabilities.slice(word.firstToken, word.lastToken + 1);
+      const start = frames[word.firstToken]!.first * FRAME_HOP_SECONDS + WORD_START_OFFSET_SECONDS;
+      const end = (frames[word.lastToken]!.last + 1) * FRAME_HOP_SECONDS + WORD_START_OFFSET_SECONDS;
+      return {
+        text: word.text,
+        startSeconds: Math.min(seconds, Math.max(0, start)),
+        endSeconds: Math.min(seconds, Math.max(0, end)),
+        confidence: Math.exp(Math.min(...logs)),
+      };
+    });
+    words.forEach((word, i) => {
+      const next = words[i + 1];
+      if (next && next.startSeconds < word.endSeconds) word.endSeconds = Math.max(word.startSeconds, next.startSeconds);
+    });
+    const logs = decoded.logProbabilities;
+    const meanLogProbability = logs.reduce((a, b) => a + b, 0) / logs.length;
+    return { words, meanLogProbability, isDoubtful: meanLogProbability < DOUBTFUL_MEAN_LOG_PROBABILITY };
+  }
+}
+
+/** Index and log probability of the largest of the first `size` logits (softmax over these). */
+function mostLikely(logits: Float32Array, size: number): [token: number, logProbability: number] {
+  let token = 0;
+  let largest = -Infinity;
+  for (let i = 0; i < size; i++) {
+    if (logits[i]! > largest) {
+      largest = logits[i]!;
+      token = i;
+    }
+  }
+  let sum = 0;
+  // Terms under e^-12 do not show in a confidence: most of the 32,000 are passed over.
+  for (let i = 0; i < size; i++) {
+    const below = logits[i]! - largest;
+    if (below > -12) sum += Math.exp(below);
+  }
+  return [token, -Math.log(sum)];
+}
+
+function indexOfLargest(values: Float32Array): number {
+  let best = 0;
+  for (let i = 1; i < values.length; i++) if (values[i]! > values[best]!) best = i;
+  return best;
+}

@@ -1,0 +1,47 @@
+/**
+ * Turns token ids into words. The pieces are those of a SentencePiece vocabulary with byte fallback
+ * (Kudo and Richardson 2018): "▁" begins a word, "<0xNN>" is one byte of UTF-8.
+ */
+export const START_TOKEN = 1;
+export const END_TOKEN = 2;
+
+/** A word of the text with the positions of its tokens in the decoded sequence, `firstToken` to `lastToken` inclusive. */
+export type TokenWord = { text: string; firstToken: number; lastToken: number };
+
+export class Tokenizer {
+  /** Ids from here up are no pieces: the model's table is padded to a round number. */
+  readonly size: number;
+
+  constructor(private readonly pieces: readonly string[]) {
+    this.size = pieces.length;
+  }
+
+  /** Words of a token sequence without start token; control tokens and unknown ids are passed over. */
+  words(tokens: readonly number[]): TokenWord[] {
+    const groups: { bytes: number[]; firstToken: number; lastToken: number }[] = [];
+    tokens.forEach((token, position) => {
+      const piece = token > END_TOKEN ? this.pieces[token] : undefined;
+      if (piece === undefined) return;
+      const begins = piece.startsWith('▁');
+      const last = groups.at(-1);
+      const bytes = pieceBytes(begins ? piece.slice(1) : piece);
+      if (begins || !last) groups.push({ bytes, firstToken: position, lastToken: position });
+      else {
+        last.bytes.push(...bytes);
+        if (bytes.length) last.lastToken = position;
+      }
+    });
+    const decoder = new TextDecoder();
+    return groups
+      .map(({ bytes, ...rest }) => ({ text: decoder.decode(Uint8Array.from(bytes)).trim(), ...rest }))
+      .filter((word) => word.text !== '');
+  }
+}
+
+const encoder = new TextEncoder();
+
+function pieceBytes(piece: string): number[] {
+  const byte = /^<0x([0-9A-F]{2})>$/i.exec(piece);
+  if (byte) return [parseInt(byte[1]!, 16)];
+  return [...encoder.encode(piece.replace(/▁/g, ' '))];
+}

@@ -1,0 +1,123 @@
+import { Cutter, DEFAULT_RULES, type Span } from './cutting';
+import { Recogniser, type RecognitionModels } from './recogniser';
+import type { ModelSession } from './session';
+import { BLOCK_SAMPLES, FRAME_SAMPLES, FRAME_SECONDS, SpeechDetector } from './speechDetector';
+
+export const SAMPLE_RATE_HZ = 16000;
+
+export type TranscriberModels = RecognitionModels & { detector: ModelSession };
+
+/** A recognised piece with absolute times in milliseconds. */
+export type TranscribedPiece = {
+  startMs: number;
+  endMs: number;
+  isDoubtful: boolean;
+  words: { text: string; startMs: number; endMs: number; confidence: number }[];
+};
+
+export type TranscriberProgress = { processedMs: number };
+
+/** Word times run only over frames with at least this probability of speech. */
+const VOICED = 0.1;
+
+/** From a stream of samples to a stream of recognised pieces, in memory that does not grow with the sound. */
+export class Transcriber {
+  constructor(private readonly models: TranscriberModels) {}
+
+  /**
+   * @param source 16 kHz mono samples in [-1, 1] in chunks of any size
+   * @param onProgress called after each piece and each block with the time up to which the sound is done
+   * @param signal ends the work between two pieces; the stream then throws the signal's reason
+   */
+  async *pieces(
+    source: AsyncIterable<Float32Array>,
+    { onProgress, signal }: { onProgress?: (progress: TranscriberProgress) => void; signal?: AbortSignal } = {},
+  ): AsyncGenerator<TranscribedPiece> {
+    const detector = new SpeechDetector(this.models.runtime, this.models.detector);
+    const recogniser = new Recogniser(this.models);
+    const cutter = new Cutter(DEFAULT_RULES);
+    const sound = new SampleWindow();
+    const speech = new SampleWindow();
+
+    const recognise = async (span: Span): Promise<TranscribedPiece> => {
+      signal?.throwIfAborted();
+      const samples = sound.slice(span.start * FRAME_SAMPLES, span.end * FRAME_SAMPLES);
+      const probabilities = speech.slice(span.start, span.end);
+      const isSpeechAt = (second: number) => {
+        const frame = Math.floor(second / FRAME_SECONDS);
+        return (probabilities[frame] ?? 0) >= VOICED || (probabilities[frame + 1] ?? 0) >= VOICED;
+      };
+      const { words, isDoubtful } = await recogniser.recognise(samples, isSpeechAt);
+      const startMs = toMs(span.start * FRAME_SECONDS);
+      onProgress?.({ processedMs: toMs(span.end * FRAME_SECONDS) });
+      return {
+        startMs,
+        endMs: startMs + toMs(samples.length / SAMPLE_RATE_HZ),
+        isDoubtful,
+        words: words.map((w) => ({
+          text: w.text,
+          startMs: startMs + toMs(w.startSeconds),
+          endMs: startMs + toMs(w.endSeconds),
+          confidence: Math.round(w.confidence * 1000) / 1000,
+        })),
+      };
+    };
+
+    for await (const block of inBlocks(source, BLOCK_SAMPLES)) {
+      signal?.throwIfAborted();
+      sound.append(block);
+      const probabilities = await detector.push(block);
+      speech.append(probabilities);
+      for (const span of cutter.push(probabilities)) yield await recognise(span);
+      sound.dropBefore(cutter.neededFrom * FRAME_SAMPLES);
+      speech.dropBefore(cutter.neededFrom);
+      onProgress?.({ processedMs: toMs(cutter.neededFrom * FRAME_SECONDS) });
+    }
+    for (const span of cutter.finish()) yield await recognise(span);
+  }
+}
+
+const toMs = (seconds: number): number => Math.round(seconds * 1000);
+
+/** A growing row of values of which the beginning can be dropped; positions stay those of the whole row. */
+class SampleWindow {
+  private values = new Float32Array(0);
+  private base = 0;
+
+  append(more: Float32Array): void {
+    const joined = new Float32Array(this.values.length + more.length);
+    joined.set(this.values);
+    joined.set(more, this.values.length);
+    this.values = joined;
+  }
+
+  slice(start: number, end: number): Float32Array {
+    return this.values.slice(Math.max(0, start - this.base), Math.max(0, end - this.base));
+  }
+
+  dropBefore(position: number): void {
+    const drop = Math.min(this.values.length, position - this.base);
+    if (drop <= 0) return;
+    this.values = this.values.slice(drop);
+    this.base += drop;
+  }
+}
+
+async function* inBlocks(source: AsyncIterable<Float32Array>, size: number): AsyncGenerator<Float32Array> {
+  let block = new Float32Array(size);
+  let filled = 0;
+  for await (let chunk of source) {
+    while (chunk.length) {
+      const taken = Math.min(chunk.length, size - filled);
+      block.set(chunk.subarray(0, taken), filled);
+      filled += taken;
+      chunk = chunk.subarray(taken);
+      if (filled === size) {
+        yield block;
+        block = new Float32Array(size);
+        filled = 0;
+      }
+    }
+  }
+  if (filled) yield block.subarray(0, filled);
+}

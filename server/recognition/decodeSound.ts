@@ -1,0 +1,86 @@
+import { type ChildProcessByStdio, spawn } from 'node:child_process';
+import fs from 'node:fs';
+import type { Readable } from 'node:stream';
+import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
+import { SAMPLE_RATE_HZ } from '@immeld/core/speech/transcriber';
+
+export type SoundProblem = 'empty' | 'not-sound' | 'no-sound-track';
+
+/** A file that cannot be heard, with a sentence for the person who brought it. */
+export class SoundError extends Error {
+  constructor(
+    readonly problem: SoundProblem,
+    message: string,
+  ) {
+    super(message);
+    this.name = 'SoundError';
+  }
+}
+
+/** Nothing anybody records needs longer than this to be decoded; a decoder that hangs is ended. */
+const DECODER_LIMIT_MS = 60 * 60 * 1000;
+
+type Decoder = ChildProcessByStdio<null, Readable, Readable>;
+
+/** Argument list of the decoder: no shell, no network protocols, only the first sound track. */
+const decoderArguments = (file: string): string[] => [
+  ...['-nostdin', '-hide_banner', '-loglevel', 'info', '-protocol_whitelist', 'file,pipe'],
+  ...['-i', `file:${file}`, '-map', '0:a:0', '-vn', '-sn', '-dn'],
+  ...['-ac', '1', '-ar', String(SAMPLE_RATE_HZ), '-f', 'f32le', 'pipe:1'],
+];
+
+/**
+ * Decodes any sound or video file to 16 kHz mono, in chunks, without holding the file in memory.
+ * A file that breaks off yields what could be read. Throws SoundError when there is nothing to hear.
+ */
+export async function* decodeSound(file: string, signal?: AbortSignal): AsyncGenerator<Float32Array> {
+  const { size } = await fs.promises.stat(file);
+  if (size === 0) throw new SoundError('empty', 'This file is empty: it holds no sound. Nothing was changed.');
+  const decoder = spawn(ffmpegInstaller.path, decoderArguments(file), { stdio: ['ignore', 'pipe', 'pipe'] });
+  const limit = setTimeout(() => decoder.kill('SIGKILL'), DECODER_LIMIT_MS);
+  const stop = () => decoder.kill('SIGKILL');
+  signal?.addEventListener('abort', stop, { once: true });
+  let report = '';
+  decoder.stderr.on('data', (text: Buffer) => {
+    report = (report + text.toString('utf8')).slice(-20_000);
+  });
+  const ended = new Promise<void>((resolve) => decoder.on('close', () => resolve()));
+  let bytes = 0;
+  try {
+    for await (const chunk of floats(decoder)) {
+      bytes += chunk.byteLength;
+      yield chunk;
+    }
+    await ended;
+    signal?.throwIfAborted();
+    if (bytes === 0) throw soundErrorFrom(report);
+  } finally {
+    clearTimeout(limit);
+    signal?.removeEventListener('abort', stop);
+    decoder.kill('SIGKILL');
+  }
+}
+
+/** Samples from the decoder's output; a sample cut in two by the pipe is put together again. */
+async function* floats(decoder: Decoder): AsyncGenerator<Float32Array> {
+  let rest = Buffer.alloc(0);
+  for await (const data of decoder.stdout) {
+    const bytes = rest.length ? Buffer.concat([rest, data as Buffer]) : (data as Buffer);
+    const whole = bytes.length - (bytes.length % 4);
+    rest = Buffer.from(bytes.subarray(whole));
+    if (whole) yield new Float32Array(Uint8Array.from(bytes.subarray(0, whole)).buffer);
+  }
+}
+
+function soundErrorFrom(report: string): SoundError {
+  if (/Stream map '0:a:0' matches no streams|does not contain any stream/.test(report)) {
+    return new SoundError(
+      'no-sound-track',
+      'This file has no sound track, so there is nothing to transcribe. Bring in a file with sound.',
+    );
+  }
+  return new SoundError(
+    'not-sound',
+    'This file could not be read as sound. It may be damaged or of another kind than its name says. The original file is unchanged.',
+  );
+}

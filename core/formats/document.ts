@@ -1,0 +1,11 @@
+import type { Passage } from '../transcript/manuscript';
+
+/** What every export format is made from. `startedAt` is local time, `2026-03-09T07:40`. */
+export type TranscriptDocument = {
+  file: string;
+  title: string | null;
+  durationMs: number;
+  language: string;
+  model: string;
+  passages: Passage[];
+};

@@ -1,0 +1,101 @@
+import type { Sentence } from './sentences';
+import { isStopword, stem, wordsOf } from './words';
+
+const LONGEST_TITLE = 52;
+
+/** Openings that say what comes. Common practice, no source. */
+const ANNOUNCEMENTS = [
+  /\b(?:this (?:is|memo is|note is)|i(?:'m| am) (?:talking|thinking)|a (?:note|memo|word)|notes?|some thoughts|today's (?:lecture|topic|subject) is|(?:today|tonight|this evening),? we (?:talk|speak|look|turn)|welcome to (?:the |this )?(?:lecture|talk|session|evening))\s*(?:is |are )?(?:about|on|at|to|for)\s+([^.?!;:]+)/i,
+  /\b(?:letter|message|call|appointment|meeting|visit|walk)\s+(?:to|with|from|about|along|on)\s+([^.?!,;:]+)/i,
+];
+
+/**
+ * A title from what was said: what the speaker announced, or the key phrases.
+ * Key phrases are runs of topic words between function words, scored by degree over frequency
+ * (Rose and others 2010, Rapid Automatic Keyword Extraction) and by how often they come back.
+ * @returns at most 52 characters, never cut inside a word; null when nothing was said
+ */
+export function suggestTitle(sentences: readonly Sentence[]): string | null {
+  const opening = sentences.slice(0, 4).map((s) => s.text).join(' ');
+  const announced = ANNOUNCEMENTS.map((pattern, kind) => {
+    const match = pattern.exec(opening);
+    return match && (kind === 0 ? match[1]! : match[0]);
+  }).find(Boolean);
+  if (announced) {
+    const short = tidy(announced.split(/\b(?:and i|because|which|so that|before|after|today|tonight|this evening|tomorrow)\b/i)[0]!);
+    if (wordsOf(short).some((w) => !isStopword(w))) return short;
+  }
+  const phrases = keyPhrases(sentences.map((s) => s.text), 3);
+  if (phrases.length === 0) {
+    const first = sentences[0]?.text;
+    return first ? tidy(first) : null;
+  }
+  let title = phrases[0]!;
+  const second = phrases[1];
+  if (second && title.length + second.length + 5 <= LONGEST_TITLE) title += ` and ${second}`;
+  return tidy(title);
+}
+
+/** The most telling phrases of a text, without repetition, best first. */
+export function keyPhrases(texts: readonly string[], most: number): string[] {
+  const phrases = texts.flatMap(phrasesOf);
+  const frequency = new Map<string, number>();
+  const degree = new Map<string, number>();
+  for (const phrase of phrases) {
+    for (const word of phrase) {
+      const s = stem(word.toLowerCase());
+      frequency.set(s, (frequency.get(s) ?? 0) + 1);
+      degree.set(s, (degree.get(s) ?? 0) + phrase.length);
+    }
+  }
+  const seen = new Map<string, { phrase: string[]; count: number; first: number }>();
+  phrases.forEach((phrase, position) => {
+    const key = phrase.map((w) => stem(w.toLowerCase())).join(' ');
+    const entry = seen.get(key);
+    if (entry) entry.count++;
+    else seen.set(key, { phrase, count: 1, first: position });
+  });
+  const scored = [...seen.values()].map(({ phrase, count, first }) => {
+    const words = phrase.map((w) => stem(w.toLowerCase()));
+    const rake = words.reduce((sum, w) => sum + degree.get(w)! / frequency.get(w)!, 0) / words.length;
+    const comesBack = words.reduce((sum, w) => sum + Math.log2(1 + frequency.get(w)!), 0) / words.length;
+    const early = 1 + 0.5 / (1 + first / 8);
+    return { phrase, words, score: (1 + Math.log2(count)) * comesBack * Math.sqrt(rake) * early };
+  });
+  scored.sort((a, b) => b.score - a.score);
+  const chosen: typeof scored = [];
+  for (const candidate of scored) {
+    if (chosen.length === most) break;
+    if (!chosen.some((c) => c.words.some((w) => candidate.words.includes(w)))) chosen.push(candidate);
+  }
+  return chosen.map((c) => c.phrase.join(' '));
+}
+
+/** Words that name an act or a quality rather than a thing make poor titles on their own. */
+const WEAK = /(?:ly|ing|ed)$/i;
+
+function phrasesOf(text: string): string[][] {
+  return text
+    .split(/[.,;:?!()"“”]+/)
+    .flatMap((part) => {
+      const runs: string[][] = [[]];
+      for (const word of part.match(/[\p{L}\p{N}]+(?:['’-][\p{L}\p{N}]+)*/gu) ?? []) {
+        if (isStopword(word.toLowerCase().replace(/’/g, "'"))) runs.push([]);
+        else runs.at(-1)!.push(word);
+      }
+      return runs;
+    })
+    .filter((run) => run.length > 0 && run.length <= 3 && !(run.length === 1 && WEAK.test(run[0]!)));
+}
+
+function tidy(text: string): string {
+  let words = text.replace(/[.,;:?!…]+$/g, '').trim().split(/\s+/);
+  while (words.length > 1 && /^(?:um|uh|so|well|okay|right|and|the|a|an|my|our)$/i.test(words[0]!)) words = words.slice(1);
+  let title = '';
+  for (const word of words) {
+    if (title.length + word.length + 1 > LONGEST_TITLE) break;
+    title += (title ? ' ' : '') + word;
+  }
+  title = title.replace(/[\s,;:]+(?:and|or|the|a|an|of|to|for|with|in|on|at|by)?$/i, '').replace(/,$/, '');
+  return title.charAt(0).toUpperCase() + title.slice(1);
+}

@@ -32,8 +32,12 @@ const decoderArguments = (file: string): string[] => [
 /**
  * Decodes any sound or video file to 16 kHz mono, in chunks, without holding the file in memory.
  * A file that breaks off yields what could be read. Throws SoundError when there is nothing to hear.
+ * @param onDuration told the length that the file states, if it does
  */
-export async function* decodeSound(file: string, signal?: AbortSignal): AsyncGenerator<Float32Array> {
+export async function* decodeSound(
+  file: string,
+  { signal, onDuration }: { signal?: AbortSignal | undefined; onDuration?: (durationMs: number) => void } = {},
+): AsyncGenerator<Float32Array> {
   const { size } = await fs.promises.stat(file);
   if (size === 0) throw new SoundError('empty', 'This file is empty: it holds no sound. Nothing was changed.');
   const decoder = spawn(ffmpegInstaller.path, decoderArguments(file), { stdio: ['ignore', 'pipe', 'pipe'] });
@@ -41,8 +45,14 @@ export async function* decodeSound(file: string, signal?: AbortSignal): AsyncGen
   const stop = () => decoder.kill('SIGKILL');
   signal?.addEventListener('abort', stop, { once: true });
   let report = '';
+  let isDurationKnown = false;
   decoder.stderr.on('data', (text: Buffer) => {
     report = (report + text.toString('utf8')).slice(-20_000);
+    const stated = /Duration: (\d+):(\d\d):(\d\d\.\d+)/.exec(report);
+    if (stated && !isDurationKnown) {
+      isDurationKnown = true;
+      onDuration?.(Math.round((Number(stated[1]) * 3600 + Number(stated[2]) * 60 + Number(stated[3])) * 1000));
+    }
   });
   const ended = new Promise<void>((resolve) => decoder.on('close', () => resolve()));
   let bytes = 0;

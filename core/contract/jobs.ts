@@ -1,0 +1,17 @@
+import * as yup from 'yup';
+
+export const JOB_STATES = ['waiting', 'running', 'done', 'failed', 'cancelled'] as const;
+export type JobState = (typeof JOB_STATES)[number];
+
+/** A recognition under way. `percent` and `secondsLeft` are null while the length of the sound is not known. */
+export const jobSchema = yup.object({
+  id: yup.string().uuid().required(),
+  recordingId: yup.string().uuid().required(),
+  name: yup.string().required(),
+  state: yup.string().oneOf(JOB_STATES).required(),
+  percent: yup.number().min(0).max(100).defined().nullable(),
+  secondsLeft: yup.number().min(0).defined().nullable(),
+  latestWords: yup.string().defined(),
+  problem: yup.string().defined().nullable(),
+});
+export type Job = yup.InferType<typeof jobSchema>;

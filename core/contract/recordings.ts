@@ -1,0 +1,184 @@
+import * as yup from 'yup';
+
+export const RECORDING_STATES = ['waiting', 'recognising', 'ready', 'failed', 'cancelled'] as const;
+export type RecordingState = (typeof RECORDING_STATES)[number];
+
+/** Made by Immeld (pencil), accepted by the person (ink) or turned down (dropped). */
+export const PENCIL_STATES = ['pencil', 'ink', 'dropped'] as const;
+export type PencilState = (typeof PENCIL_STATES)[number];
+
+export const LONGEST_TITLE = 200;
+const id = () => yup.string().uuid().required();
+const milliseconds = () => yup.number().integer().min(0).required();
+const title = () => yup.string().trim().max(LONGEST_TITLE, 'A title may have at most 200 characters.');
+export const tagName = () =>
+  yup
+    .string()
+    .trim()
+    .min(1, 'A tag needs at least one character.')
+    .max(60, 'A tag may have at most 60 characters.')
+    .required();
+
+export const todoSchema = yup.object({
+  id: id(),
+  recordingId: yup.string().uuid().defined().nullable(),
+  recordingTitle: yup.string().defined().nullable(),
+  text: yup.string().required(),
+  who: yup.string().defined().nullable(),
+  due: yup.string().defined().nullable(),
+  project: yup.string().defined().nullable(),
+  quote: yup.string().defined().nullable(),
+  startMs: yup.number().integer().defined().nullable(),
+  state: yup.string().oneOf(PENCIL_STATES).required(),
+  isDone: yup.boolean().required(),
+});
+export type Todo = yup.InferType<typeof todoSchema>;
+
+export const citedSentenceSchema = yup.object({
+  text: yup.string().required(),
+  startMs: yup.number().integer().defined().nullable(),
+  passage: yup.number().integer().defined().nullable(),
+});
+
+export const writeUpSchema = yup.object({
+  id: id(),
+  template: yup.string().oneOf(['short-summary']).required(),
+  sentencesAsked: yup.number().integer().min(1).max(10).required(),
+  state: yup.string().oneOf(PENCIL_STATES).required(),
+  sentences: yup.array().of(citedSentenceSchema.required()).required(),
+  /** The person's own wording, once they changed it. */
+  editedText: yup.string().defined().nullable(),
+});
+export type WriteUp = yup.InferType<typeof writeUpSchema>;
+
+export const suggestionSchema = yup.object({
+  title: yup.string().defined().nullable(),
+  folderId: yup.string().uuid().defined().nullable(),
+  tags: yup.array().of(yup.string().required()).required(),
+});
+export type Suggestion = yup.InferType<typeof suggestionSchema>;
+
+/** A recording as it stands in lists. `strip` has up to 96 peak values from 0 to 100. */
+export const recordingCardSchema = yup.object({
+  id: id(),
+  title: yup.string().defined().nullable(),
+  fileName: yup.string().required(),
+  source: yup.string().oneOf(['speak', 'import', 'demo']).required(),
+  state: yup.string().oneOf(RECORDING_STATES).required(),
+  problem: yup.string().defined().nullable(),
+  /** Local time of the person: `2026-03-09T07:40:12`. */
+  startedAt: yup.string().required(),
+  durationMs: yup.number().integer().min(0).defined().nullable(),
+  firstWords: yup.string().defined(),
+  strip: yup.array().of(yup.number().required()).required(),
+  folderId: yup.string().uuid().defined().nullable(),
+  tags: yup.array().of(yup.string().required()).required(),
+  isFiled: yup.boolean().required(),
+  isBinned: yup.boolean().required(),
+  suggestion: suggestionSchema.required(),
+  pencilTodos: yup.array().of(todoSchema.required()).required(),
+});
+export type RecordingCard = yup.InferType<typeof recordingCardSchema>;
+
+export const wordSchema = yup.object({
+  startMs: milliseconds(),
+  endMs: milliseconds(),
+  text: yup.string().required(),
+  confidence: yup.number().min(0).max(1).required(),
+});
+
+export const passageSchema = yup.object({
+  startMs: milliseconds(),
+  endMs: milliseconds(),
+  speaker: yup.string().defined().nullable(),
+  startsParagraph: yup.boolean().required(),
+  words: yup.array().of(wordSchema.required()).required(),
+});
+
+export const recordingSchema = recordingCardSchema.shape({
+  mediaType: yup.string().required(),
+  sizeBytes: milliseconds(),
+  hasSound: yup.boolean().required(),
+  model: yup.string().defined().nullable(),
+  language: yup.string().defined().nullable(),
+  peaks: yup.array().of(yup.number().required()).required(),
+  passages: yup.array().of(passageSchema.required()).required(),
+  todos: yup.array().of(todoSchema.required()).required(),
+  writeUps: yup.array().of(writeUpSchema.required()).required(),
+});
+export type Recording = yup.InferType<typeof recordingSchema>;
+
+export const recordingChangeSchema = yup
+  .object({
+    title: title().nullable(),
+    folderId: yup.string().uuid().nullable(),
+    tags: yup.array().of(tagName()).max(50, 'A recording may have at most 50 tags.'),
+    isFiled: yup.boolean(),
+    isBinned: yup.boolean(),
+    /** What of the suggestion is turned down. */
+    drop: yup.array().of(yup.string().oneOf(['title', 'folder', 'tags']).required()),
+  })
+  .noUnknown('There is a field here that recordings do not have.')
+  .strict();
+export type RecordingChange = yup.InferType<typeof recordingChangeSchema>;
+
+/** Everything that is accepted with one tap; what is left out stays in pencil. */
+export const filingSchema = yup
+  .object({
+    title: title().nullable(),
+    folderId: yup.string().uuid().nullable(),
+    tags: yup.array().of(tagName()).max(50),
+    todoIds: yup.array().of(yup.string().uuid().required()),
+  })
+  .noUnknown()
+  .strict();
+export type Filing = yup.InferType<typeof filingSchema>;
+
+const due = () =>
+  yup
+    .string()
+    .matches(/^\d{4}-\d{2}-\d{2}(T\d{2}:\d{2})?$/, 'A date is written like 2026-05-12 or 2026-05-12T09:30.')
+    .test('real-date', 'There is no such day in the calendar.', (value) => {
+      if (!value) return true;
+      const date = new Date(`${value.slice(0, 10)}T00:00:00Z`);
+      return !Number.isNaN(date.getTime()) && date.toISOString().startsWith(value.slice(0, 10));
+    });
+
+const todoText = () => yup.string().trim().min(1, 'A to-do needs some words.').max(500, 'A to-do may have at most 500 characters.');
+
+export const todoChangeSchema = yup
+  .object({
+    text: todoText(),
+    who: yup.string().trim().max(120).nullable(),
+    due: due().nullable(),
+    project: yup.string().trim().max(120).nullable(),
+    state: yup.string().oneOf(PENCIL_STATES),
+    isDone: yup.boolean(),
+    isBinned: yup.boolean(),
+  })
+  .noUnknown()
+  .strict();
+export type TodoChange = yup.InferType<typeof todoChangeSchema>;
+
+export const newTodoSchema = yup
+  .object({
+    text: todoText().required('A to-do needs some words.'),
+    who: yup.string().trim().max(120).nullable(),
+    due: due().nullable(),
+    project: yup.string().trim().max(120).nullable(),
+    recordingId: yup.string().uuid().nullable(),
+    startMs: yup.number().integer().min(0).nullable(),
+  })
+  .noUnknown()
+  .strict();
+export type NewTodo = yup.InferType<typeof newTodoSchema>;
+
+export const writeUpChangeSchema = yup
+  .object({
+    state: yup.string().oneOf(PENCIL_STATES),
+    editedText: yup.string().max(20_000, 'A write-up may have at most 20,000 characters.').nullable(),
+    sentencesAsked: yup.number().integer().min(1, 'At least one sentence.').max(10, 'At most ten sentences.'),
+  })
+  .noUnknown()
+  .strict();
+export type WriteUpChange = yup.InferType<typeof writeUpChangeSchema>;

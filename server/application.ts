@@ -1,0 +1,124 @@
+import { ENDPOINTS } from '@immeld/core/contract/endpoints';
+import { Problem } from '@immeld/core/contract/problem';
+import compression from 'compression';
+import express, { type ErrorRequestHandler, type Express, type RequestHandler, Router } from 'express';
+import helmet from 'helmet';
+import fs from 'node:fs';
+import path from 'node:path';
+import type { Sequelize } from 'sequelize';
+import type { JobQueue } from './jobs/queue';
+import { openApiDescription } from './openapi';
+import { MODEL_NAME } from './recognition/modelFiles';
+import { dayRoutes } from './routes/days';
+import { findRoutes } from './routes/find';
+import { jobRoutes } from './routes/jobs';
+import { recordingRoutes } from './routes/recordings';
+import { serve } from './routes/serve';
+import { shelfRoutes } from './routes/shelves';
+import { todoRoutes } from './routes/todos';
+import { UPLOAD_PATH, uploadServer } from './routes/uploads';
+import { writeUpRoutes } from './routes/writeUps';
+import type { SoundStore } from './storage/soundStore';
+
+export type ApplicationParts = {
+  database: Sequelize;
+  sounds: SoundStore;
+  queue: JobQueue;
+  /** Folder of the built app; without it only the interface is served. */
+  appFolder: string | null;
+  isDemo: boolean;
+};
+
+/** The whole server as an Express application, not yet listening. */
+export function createApplication({ database, sounds, queue, appFolder, isDemo }: ApplicationParts): Express {
+  const application = express();
+  application.disable('x-powered-by');
+  application.use(securityHeaders, sameOriginOnly);
+  const uploads = uploadServer(sounds, queue);
+  application.all([UPLOAD_PATH, `${UPLOAD_PATH}/*rest`], (request, response) => uploads.handle(request, response));
+  application.use(compression({ filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response) }));
+  application.use('/api', express.json({ limit: '2mb' }), apiRouter(database, sounds, queue, isDemo));
+  application.use('/api', () => {
+    throw new Problem('not-found', 'There is nothing at this address.');
+  });
+  if (appFolder) serveApp(application, appFolder);
+  application.use(problemAnswers);
+  return application;
+}
+
+function apiRouter(database: Sequelize, sounds: SoundStore, queue: JobQueue, isDemo: boolean): Router {
+  const router = Router();
+  serve(router, ENDPOINTS.status, async () => ({ isReady: true, model: MODEL_NAME, isDemo }));
+  router.get('/openapi.json', (_request, response) => {
+    response.json(openApiDescription());
+  });
+  router.use(recordingRoutes(sounds, queue), todoRoutes(), writeUpRoutes(), shelfRoutes(database), dayRoutes(database));
+  router.use(jobRoutes(queue), findRoutes(database));
+  return router;
+}
+
+const securityHeaders = helmet({
+  contentSecurityPolicy: {
+    directives: {
+      defaultSrc: ["'self'"],
+      scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+      workerSrc: ["'self'", 'blob:'],
+      // react-native-web writes its rules into a style element.
+      styleSrc: ["'self'", "'unsafe-inline'"],
+      imgSrc: ["'self'", 'data:', 'blob:'],
+      mediaSrc: ["'self'", 'blob:'],
+      connectSrc: ["'self'"],
+      upgradeInsecureRequests: null,
+    },
+  },
+  crossOriginOpenerPolicy: { policy: 'same-origin' },
+  crossOriginEmbedderPolicy: { policy: 'require-corp' },
+  strictTransportSecurity: false,
+});
+
+/** A page from elsewhere that the person has open must not act for them. */
+const sameOriginOnly: RequestHandler = (request, _response, next) => {
+  const { origin, host } = request.headers;
+  const isReading = ['GET', 'HEAD', 'OPTIONS'].includes(request.method);
+  if (!isReading && origin && new URL(origin).host !== host) {
+    throw new Problem('other-origin', 'This request comes from another page than Immeld.');
+  }
+  next();
+};
+
+function serveApp(application: Express, appFolder: string): void {
+  const page = path.join(appFolder, 'index.html');
+  application.use(
+    express.static(appFolder, {
+      index: false,
+      setHeaders: (response, file) =>
+        response.setHeader('Cache-Control', /-[0-9a-f]{32}\.|\/assets\//.test(file) ? 'public, max-age=31536000, immutable' : 'no-cache'),
+    }),
+  );
+  // Every other address is a screen of the app, which finds its own way.
+  application.get('/*screen', (request, response, next) => {
+    if (path.extname(request.path)) return next();
+    response.setHeader('Cache-Control', 'no-cache');
+    response.type('html').send(fs.readFileSync(page));
+  });
+  application.get('/', (_request, response) => {
+    response.type('html').send(fs.readFileSync(page));
+  });
+}
+
+const problemAnswers: ErrorRequestHandler = (error: unknown, request, response, next) => {
+  if (response.headersSent) return next(error);
+  const problem = problemFrom(error);
+  const details = problem.toDetails(request.originalUrl);
+  response.status(details.status).type('application/problem+json').send(JSON.stringify(details));
+};
+
+function problemFrom(error: unknown): Problem {
+  if (error instanceof Problem) return error;
+  const type = (error as { type?: string }).type;
+  if (type === 'entity.parse.failed') return new Problem('invalid-request', 'The body of this request is not valid JSON.');
+  if (type === 'entity.too.large') return new Problem('too-large', 'This is more text than fits into one request.');
+  if ((error as { status?: number }).status === 404) return new Problem('not-found', 'There is nothing at this address.');
+  console.error(error);
+  return new Problem('server-error', 'The server could not do this because of an error of its own.', 'Your recordings are safe on the disk. Try again; the error is in the server’s log.');
+}

@@ -1,0 +1,48 @@
+import { HIT_END, HIT_START, type FindResult } from '@immeld/core/contract/find';
+import { parseQuery, toFts5 } from '@immeld/core/find/query';
+import { type Passage, passageText } from '@immeld/core/transcript/manuscript';
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import type { Recording } from '../models/recording';
+
+const MOST_HITS = 200;
+const MOST_RECORDINGS = 40;
+
+/** Puts title and passages of a recording into the index of words, in place of what was there. */
+export async function indexRecording(
+  recording: Recording,
+  passages: readonly Pick<Passage, 'startMs' | 'words'>[] | null,
+  transaction?: Transaction,
+): Promise<void> {
+  const database = recording.sequelize;
+  const run = (sql: string, replacements: unknown[]) =>
+    database.query(sql, { replacements, ...(transaction ? { transaction } : {}) });
+  const kinds = passages ? '' : " AND kind = 'title'";
+  await run(`DELETE FROM spoken WHERE recording_id = ?${kinds}`, [recording.id]);
+  const insert = 'INSERT INTO spoken (text, recording_id, start_ms, kind) VALUES (?, ?, ?, ?)';
+  await run(insert, [recording.title ?? recording.fileName, recording.id, null, 'title']);
+  for (const p of passages ?? []) await run(insert, [passageText(p), recording.id, p.startMs, 'passage']);
+}
+
+type Row = { recordingId: string; startMs: number | null; snippet: string; title: string; startedAt: string };
+
+/** Recordings in which the words stand, best first (BM25, titles count more), with the words in context. */
+export async function findWords(database: Sequelize, typed: string): Promise<FindResult> {
+  const match = toFts5(parseQuery(typed));
+  if (!match) return { query: typed, results: [] };
+  const rows = await database.query<Row>(
+    `SELECT s.recording_id AS recordingId, s.start_ms AS startMs,
+       snippet(spoken, 0, ?, ?, '…', 18) AS snippet,
+       COALESCE(r.title, json_extract(r.suggestion, '$.title'), r.file_name) AS title, r.started_at AS startedAt
+     FROM spoken s JOIN recordings r ON r.id = s.recording_id
+     WHERE spoken MATCH ? AND r.binned_at IS NULL
+     ORDER BY bm25(spoken) * (CASE s.kind WHEN 'title' THEN 2.0 ELSE 1.0 END) LIMIT ?`,
+    { replacements: [HIT_START, HIT_END, match, MOST_HITS], type: QueryTypes.SELECT },
+  );
+  const byRecording = new Map<string, FindResult['results'][number]>();
+  for (const { recordingId, title, startedAt, startMs, snippet } of rows) {
+    const entry = byRecording.get(recordingId) ?? { recordingId, title, startedAt, hits: [] };
+    if (entry.hits.length < 5) entry.hits.push({ startMs: startMs === null ? null : Number(startMs), snippet });
+    byRecording.set(recordingId, entry);
+  }
+  return { query: typed, results: [...byRecording.values()].slice(0, MOST_RECORDINGS) };
+}

@@ -1,0 +1,64 @@
+import { passageText } from '@immeld/core/transcript/manuscript';
+import { SHORT_SUMMARY_SENTENCES } from '@immeld/core/writeup/shortSummary';
+import { indexRecording } from '../find/wordIndex';
+import { PassageRow } from '../models/passage';
+import type { Recording } from '../models/recording';
+import { TodoRow } from '../models/todo';
+import { WriteUpRow } from '../models/writeUp';
+import { MODEL_NAME } from '../recognition/modelFiles';
+import type { SoundStore } from '../storage/soundStore';
+import type { WorkerResult } from './workerMessages';
+
+/**
+ * Lays a recognition down in one transaction. Recognised again, only what is still in pencil and unchanged is
+ * replaced; what the person accepted, dropped or changed stays, and nothing is added twice.
+ */
+export async function keepResult(recording: Recording, result: WorkerResult, sounds: SoundStore): Promise<void> {
+  const recordingId = recording.id;
+  await recording.sequelize.transaction(async (transaction) => {
+    await PassageRow.destroy({ where: { recordingId }, transaction });
+    await PassageRow.bulkCreate(
+      result.passages.map((p, position) => ({ ...p, recordingId, position, text: passageText(p) })),
+      { transaction },
+    );
+    await TodoRow.destroy({ where: { recordingId, state: 'pencil', isChanged: false }, transaction });
+    const kept = await TodoRow.findAll({ where: { recordingId }, transaction });
+    const isKnown = (text: string, startMs: number | null) =>
+      kept.some((t) => t.startMs === startMs || t.text.toLowerCase() === text.toLowerCase());
+    await TodoRow.bulkCreate(
+      result.proposals.todos
+        .filter((t) => !isKnown(t.text, t.startMs))
+        .map(({ text, who, due, project, quote, startMs }) => ({
+          ...{ recordingId, text, who, due, project, quote, startMs },
+          ...{ state: 'pencil' as const, doneAt: null, binnedAt: null },
+        })),
+      { transaction },
+    );
+    await WriteUpRow.destroy({ where: { recordingId, state: 'pencil', editedText: null }, transaction });
+    const hasSummary = await WriteUpRow.count({ where: { recordingId, template: 'short-summary' }, transaction });
+    if (!hasSummary && result.proposals.summary.length > 0) {
+      await WriteUpRow.create(
+        {
+          ...{ recordingId, template: 'short-summary', sentencesAsked: SHORT_SUMMARY_SENTENCES },
+          ...{ state: 'pencil', sentences: result.proposals.summary, editedText: null },
+        },
+        { transaction },
+      );
+    }
+    const { title, folderId, tags } = result.proposals;
+    await recording.update(
+      {
+        state: 'ready',
+        problem: null,
+        durationMs: result.durationMs,
+        peaks: result.peaks,
+        suggestion: { title, folderId, tags },
+        model: MODEL_NAME,
+        language: 'en',
+        playbackFile: result.hasPlaybackCopy ? sounds.playbackPlan(recording.soundFile)!.fileName : null,
+      },
+      { transaction },
+    );
+    await indexRecording(recording, result.passages, transaction);
+  });
+}

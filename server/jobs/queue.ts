@@ -1,0 +1,187 @@
+import { EventEmitter } from 'node:events';
+import type { Job } from '@immeld/core/contract/jobs';
+import { Problem } from '@immeld/core/contract/problem';
+import type { FileProgress } from '../recognition/transcribeFile';
+import { JobRow } from '../models/job';
+import { Recording } from '../models/recording';
+import type { SoundStore } from '../storage/soundStore';
+import { filingContextFor } from './filingContext';
+import { keepResult } from './keepResult';
+import type { RecognitionPool } from './workerPool';
+
+type Live = { percent: number | null; secondsLeft: number | null; latestWords: string; startedAt: number };
+
+const UNFINISHED = ['waiting', 'running'] as const;
+
+/**
+ * Recognitions in the order they came, as many at once as the pool has workers. All that has to outlive the server
+ * is in the database; progress is in memory and told to whoever listens.
+ */
+export class JobQueue {
+  private readonly events = new EventEmitter().setMaxListeners(0);
+  private readonly live = new Map<string, Live>();
+  private readonly running = new Set<string>();
+  private isFilling = false;
+  private isClosed = false;
+
+  constructor(
+    private readonly pool: RecognitionPool,
+    private readonly sounds: SoundStore,
+  ) {}
+
+  /** Takes up what a server that died had left, then works. */
+  async start(): Promise<void> {
+    await JobRow.update({ state: 'waiting', percent: null }, { where: { state: 'running' } });
+    await Recording.update({ state: 'waiting' }, { where: { state: 'recognising' } });
+    this.fill();
+  }
+
+  async close(): Promise<void> {
+    this.isClosed = true;
+    await this.pool.close();
+  }
+
+  /** Adds a recognition unless one waits or runs already. */
+  async add(recordingId: string): Promise<Job> {
+    const open = await JobRow.findOne({ where: { recordingId, state: [...UNFINISHED] } });
+    const row = open ?? (await JobRow.create({ recordingId, state: 'waiting', percent: null, problem: null }));
+    if (!open) await Recording.update({ state: 'waiting', problem: null }, { where: { id: recordingId } });
+    this.fill();
+    return this.announce(row);
+  }
+
+  async cancel(id: string): Promise<Job> {
+    const row = await this.get(id);
+    if (row.state !== 'waiting' && row.state !== 'running') {
+      throw new Problem('not-possible-now', 'This recognition has ended already.');
+    }
+    await row.update({ state: 'cancelled', percent: null });
+    await Recording.update({ state: 'cancelled' }, { where: { id: row.recordingId } });
+    this.pool.cancel(id);
+    return this.announce(row);
+  }
+
+  async retry(id: string): Promise<Job> {
+    const row = await this.get(id);
+    if (row.state !== 'failed' && row.state !== 'cancelled') {
+      throw new Problem('not-possible-now', 'This recognition has not failed, so there is nothing to try again.');
+    }
+    if (this.running.has(id)) throw new Problem('not-possible-now', 'It is just being cancelled. Try again in a moment.');
+    await row.update({ state: 'waiting', percent: null, problem: null });
+    await Recording.update({ state: 'waiting', problem: null }, { where: { id: row.recordingId } });
+    this.fill();
+    return this.announce(row);
+  }
+
+  /** What waits, runs or has failed and can be tried again. */
+  async list(): Promise<Job[]> {
+    const rows = await JobRow.findAll({
+      where: { state: [...UNFINISHED, 'failed', 'cancelled'] },
+      order: [['createdAt', 'ASC']],
+      include: { model: Recording, as: 'recording', where: { binnedAt: null }, required: true },
+    });
+    return rows.map((row) => this.describe(row, row.recording!.title ?? row.recording!.fileName));
+  }
+
+  /** Calls `listener` for every change of a job until the returned function is called. */
+  listen(listener: (job: Job) => void): () => void {
+    this.events.on('job', listener);
+    return () => this.events.off('job', listener);
+  }
+
+  private async get(id: string): Promise<JobRow> {
+    const row = await JobRow.findByPk(id);
+    if (!row) throw new Problem('not-found', 'There is no such recognition.');
+    return row;
+  }
+
+  private fill(): void {
+    if (this.isFilling || this.isClosed) return;
+    this.isFilling = true;
+    this.startWaiting()
+      .catch((error: unknown) => console.error('The queue could not go on:', error))
+      .finally(() => {
+        this.isFilling = false;
+      });
+  }
+
+  private async startWaiting(): Promise<void> {
+    while (this.running.size < this.pool.size && !this.isClosed) {
+      const row = await JobRow.findOne({ where: { state: 'waiting' }, order: [['createdAt', 'ASC']] });
+      if (!row || this.running.has(row.id)) return;
+      this.running.add(row.id);
+      await row.update({ state: 'running' });
+      void this.work(row).finally(() => {
+        this.running.delete(row.id);
+        this.live.delete(row.id);
+        this.fill();
+      });
+    }
+  }
+
+  private async work(row: JobRow): Promise<void> {
+    try {
+      const recording = await Recording.findByPk(row.recordingId, { rejectOnEmpty: true });
+      await recording.update({ state: 'recognising' });
+      this.live.set(row.id, { percent: null, secondsLeft: null, latestWords: '', startedAt: Date.now() });
+      await this.announce(row);
+      const result = await this.pool.run(
+        {
+          jobId: row.id,
+          soundFile: this.sounds.pathOf(recording.soundFile),
+          expectedMs: recording.durationMs,
+          playback: this.sounds.playbackPlan(recording.soundFile),
+          filing: await filingContextFor(recording),
+        },
+        (progress) => this.report(row, recording, progress),
+      );
+      await row.reload();
+      if (row.state === 'cancelled' || this.isClosed) return;
+      await keepResult(recording, result, this.sounds);
+      await row.update({ state: 'done', percent: 100 });
+    } catch (error) {
+      if (this.isClosed) return;
+      await row.reload();
+      if (row.state !== 'cancelled') {
+        const problem = error instanceof Error ? error.message : String(error);
+        await row.update({ state: 'failed', problem, percent: null });
+        await Recording.update({ state: 'failed', problem }, { where: { id: row.recordingId } });
+      }
+    }
+    await this.announce(row);
+  }
+
+  private report(row: JobRow, recording: Recording, { processedMs, durationMs, latestWords }: FileProgress): void {
+    const live = this.live.get(row.id);
+    if (!live || row.state !== 'running') return;
+    live.latestWords = latestWords;
+    if (durationMs) {
+      const share = Math.min(0.99, processedMs / durationMs);
+      live.percent = Math.round(share * 1000) / 10;
+      const elapsed = (Date.now() - live.startedAt) / 1000;
+      live.secondsLeft = share > 0.02 ? Math.ceil((elapsed * (1 - share)) / share) : null;
+    }
+    this.events.emit('job', this.describe(row, recording.title ?? recording.fileName));
+  }
+
+  private async announce(row: JobRow): Promise<Job> {
+    const recording = await Recording.findByPk(row.recordingId);
+    const job = this.describe(row, recording?.title ?? recording?.fileName ?? '');
+    this.events.emit('job', job);
+    return job;
+  }
+
+  private describe(row: JobRow, name: string): Job {
+    const live = this.live.get(row.id);
+    return {
+      id: row.id,
+      recordingId: row.recordingId,
+      name,
+      state: row.state,
+      percent: row.state === 'done' ? 100 : (live?.percent ?? null),
+      secondsLeft: row.state === 'running' ? (live?.secondsLeft ?? null) : null,
+      latestWords: live?.latestWords ?? '',
+      problem: row.problem,
+    };
+  }
+}

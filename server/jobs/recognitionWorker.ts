@@ -1,0 +1,54 @@
+/** A worker thread: recognises one file at a time with models that stay loaded. */
+import { parentPort } from 'node:worker_threads';
+import { proposalsFor } from '@immeld/core/filing/proposals';
+import type { TranscriberModels } from '@immeld/core/speech/transcriber';
+import { SoundError } from '../recognition/decodeSound';
+import { loadModels } from '../recognition/modelFiles';
+import { writePlaybackCopy } from '../recognition/playbackCopy';
+import { transcribeFile } from '../recognition/transcribeFile';
+import type { FromWorker, ToWorker, WorkerTask } from './workerMessages';
+
+const PROGRESS_EVERY_MS = 250;
+
+let models: Promise<TranscriberModels> | null = null;
+let running: { jobId: string; abort: AbortController } | null = null;
+
+const say = (message: FromWorker) => parentPort!.postMessage(message);
+
+async function work(task: WorkerTask, signal: AbortSignal): Promise<void> {
+  models ??= loadModels();
+  let lastReport = 0;
+  const transcript = await transcribeFile(task.soundFile, await models, {
+    signal,
+    expectedMs: task.expectedMs,
+    onProgress: (progress) => {
+      const now = performance.now();
+      if (now - lastReport < PROGRESS_EVERY_MS) return;
+      lastReport = now;
+      say({ type: 'progress', jobId: task.jobId, progress });
+    },
+  });
+  const hasPlaybackCopy = task.playback
+    ? await writePlaybackCopy(task.soundFile, task.playback.target, task.playback.isWebm)
+    : false;
+  const proposals = proposalsFor(transcript.passages, task.filing);
+  say({ type: 'done', jobId: task.jobId, result: { ...transcript, proposals, hasPlaybackCopy } });
+}
+
+parentPort!.on('message', (message: ToWorker) => {
+  if (message.type === 'cancel') {
+    if (running?.jobId === message.jobId) running.abort.abort(new Error('cancelled'));
+    return;
+  }
+  const abort = new AbortController();
+  running = { jobId: message.task.jobId, abort };
+  work(message.task, abort.signal)
+    .catch((error: unknown) => {
+      if (!(error instanceof SoundError) && !abort.signal.aborted) models = null;
+      const text = error instanceof Error ? error.message : String(error);
+      say({ type: 'failed', jobId: message.task.jobId, message: text, isSoundProblem: error instanceof SoundError });
+    })
+    .finally(() => {
+      running = null;
+    });
+});

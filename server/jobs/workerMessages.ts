@@ -1,0 +1,20 @@
+import type { FilingContext, Proposals } from '@immeld/core/filing/proposals';
+import type { FileProgress, FileTranscript } from '../recognition/transcribeFile';
+
+/** What the server asks of a recognition worker. */
+export type WorkerTask = {
+  jobId: string;
+  soundFile: string;
+  expectedMs: number | null;
+  playback: { target: string; isWebm: boolean } | null;
+  filing: FilingContext;
+};
+
+export type WorkerResult = FileTranscript & { proposals: Proposals; hasPlaybackCopy: boolean };
+
+export type ToWorker = { type: 'task'; task: WorkerTask } | { type: 'cancel'; jobId: string };
+
+export type FromWorker =
+  | { type: 'progress'; jobId: string; progress: FileProgress }
+  | { type: 'done'; jobId: string; result: WorkerResult }
+  | { type: 'failed'; jobId: string; message: string; isSoundProblem: boolean };

@@ -1,0 +1,22 @@
+import type { QueryInterface, Sequelize } from 'sequelize';
+import { SequelizeStorage, Umzug } from 'umzug';
+import * as beginning from './0001-beginning';
+
+/** In order; a migration that has shipped is never changed, a new one is added. */
+const MIGRATIONS: { name: string; up: (schema: QueryInterface) => Promise<void> }[] = [
+  { name: '0001-beginning', up: beginning.up },
+];
+
+/** Brings the database to the newest form. Rejects with the migration's error and leaves the earlier ones done. */
+export async function migrate(database: Sequelize): Promise<void> {
+  const umzug = new Umzug({
+    migrations: MIGRATIONS.map(({ name, up }) => ({
+      name,
+      up: async ({ context }: { context: QueryInterface }) => up(context),
+    })),
+    context: database.getQueryInterface(),
+    storage: new SequelizeStorage({ sequelize: database }),
+    logger: undefined,
+  });
+  await umzug.up();
+}

@@ -1,0 +1,25 @@
+import type { Tint } from '@immeld/core/contract/shelves';
+import {
+  type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize,
+} from 'sequelize';
+
+export class Folder extends Model<InferAttributes<Folder>, InferCreationAttributes<Folder>> {
+  declare id: CreationOptional<string>;
+  declare name: string;
+  declare tint: Tint;
+  declare parentId: string | null;
+  declare binnedAt: Date | null;
+
+  static initialise(sequelize: Sequelize): void {
+    Folder.init(
+      {
+        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+        name: DataTypes.TEXT,
+        tint: DataTypes.TEXT,
+        parentId: DataTypes.UUID,
+        binnedAt: DataTypes.DATE,
+      },
+      { sequelize, tableName: 'folders', modelName: 'folder' },
+    );
+  }
+}

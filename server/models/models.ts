@@ -1,0 +1,22 @@
+import type { Sequelize } from 'sequelize';
+import { Folder } from './folder';
+import { JobRow } from './job';
+import { PassageRow } from './passage';
+import { Project } from './project';
+import { Recording } from './recording';
+import { RecordingTag, Tag } from './tag';
+import { TodoRow } from './todo';
+import { WriteUpRow } from './writeUp';
+
+/** Binds all models to a database and ties them together. */
+export function initModels(database: Sequelize): void {
+  for (const model of [Folder, JobRow, PassageRow, Project, Recording, RecordingTag, Tag, TodoRow, WriteUpRow]) {
+    model.initialise(database);
+  }
+  Recording.hasMany(PassageRow, { foreignKey: 'recordingId', as: 'passages' });
+  Recording.hasMany(TodoRow, { foreignKey: 'recordingId', as: 'todos' });
+  Recording.hasMany(WriteUpRow, { foreignKey: 'recordingId', as: 'writeUps' });
+  Recording.belongsToMany(Tag, { through: RecordingTag, foreignKey: 'recordingId', otherKey: 'tagId', as: 'tags' });
+  TodoRow.belongsTo(Recording, { foreignKey: 'recordingId', as: 'recording' });
+  JobRow.belongsTo(Recording, { foreignKey: 'recordingId', as: 'recording' });
+}

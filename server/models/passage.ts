@@ -1,0 +1,34 @@
+import type { Word } from '@immeld/core/transcript/manuscript';
+import {
+  type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize,
+} from 'sequelize';
+
+/** A passage of a recording's manuscript, in order of `position`. */
+export class PassageRow extends Model<InferAttributes<PassageRow>, InferCreationAttributes<PassageRow>> {
+  declare id: CreationOptional<number>;
+  declare recordingId: string;
+  declare position: number;
+  declare startMs: number;
+  declare endMs: number;
+  declare speaker: string | null;
+  declare startsParagraph: boolean;
+  declare words: Word[];
+  declare text: string;
+
+  static initialise(sequelize: Sequelize): void {
+    PassageRow.init(
+      {
+        id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+        recordingId: DataTypes.UUID,
+        position: DataTypes.INTEGER,
+        startMs: DataTypes.INTEGER,
+        endMs: DataTypes.INTEGER,
+        speaker: DataTypes.TEXT,
+        startsParagraph: DataTypes.BOOLEAN,
+        words: DataTypes.JSON,
+        text: DataTypes.TEXT,
+      },
+      { sequelize, tableName: 'passages', modelName: 'passage', timestamps: false },
+    );
+  }
+}

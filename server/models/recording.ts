@@ -1,0 +1,73 @@
+import type { RecordingState, Suggestion } from '@immeld/core/contract/recordings';
+import {
+  type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type NonAttribute,
+  type Sequelize,
+} from 'sequelize';
+import type { PassageRow } from './passage';
+import type { Tag } from './tag';
+import type { TodoRow } from './todo';
+import type { WriteUpRow } from './writeUp';
+
+/** A recording: where its sound lies, what is known of it and where it is filed. */
+export class Recording extends Model<InferAttributes<Recording>, InferCreationAttributes<Recording>> {
+  declare id: CreationOptional<string>;
+  declare title: string | null;
+  declare fileName: string;
+  declare source: 'speak' | 'import' | 'demo';
+  declare mediaType: string;
+  /** Name inside the sound folder; the original, never changed. */
+  declare soundFile: string;
+  /** A copy that browsers can play and seek in, where the original cannot be. */
+  declare playbackFile: string | null;
+  declare sha256: string;
+  declare sizeBytes: number;
+  declare durationMs: number | null;
+  /** Local time of the person: `2026-03-09T07:40:12`. */
+  declare startedAt: string;
+  declare state: RecordingState;
+  declare problem: string | null;
+  declare folderId: string | null;
+  declare filedAt: Date | null;
+  declare binnedAt: Date | null;
+  declare suggestion: Suggestion;
+  declare peaks: number[];
+  declare model: string | null;
+  declare language: string | null;
+  declare createdAt: CreationOptional<Date>;
+  declare updatedAt: CreationOptional<Date>;
+  declare passages?: NonAttribute<PassageRow[]>;
+  declare todos?: NonAttribute<TodoRow[]>;
+  declare writeUps?: NonAttribute<WriteUpRow[]>;
+  declare tags?: NonAttribute<Tag[]>;
+  declare setTags: (tags: Tag[], options?: object) => Promise<void>;
+
+  static initialise(sequelize: Sequelize): void {
+    Recording.init(
+      {
+        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+        title: DataTypes.TEXT,
+        fileName: DataTypes.TEXT,
+        source: DataTypes.TEXT,
+        mediaType: DataTypes.TEXT,
+        soundFile: DataTypes.TEXT,
+        playbackFile: DataTypes.TEXT,
+        sha256: DataTypes.STRING(64),
+        sizeBytes: DataTypes.INTEGER,
+        durationMs: DataTypes.INTEGER,
+        startedAt: DataTypes.TEXT,
+        state: DataTypes.TEXT,
+        problem: DataTypes.TEXT,
+        folderId: DataTypes.UUID,
+        filedAt: DataTypes.DATE,
+        binnedAt: DataTypes.DATE,
+        suggestion: DataTypes.JSON,
+        peaks: DataTypes.JSON,
+        model: DataTypes.TEXT,
+        language: DataTypes.TEXT,
+        createdAt: DataTypes.DATE,
+        updatedAt: DataTypes.DATE,
+      },
+      { sequelize, tableName: 'recordings', modelName: 'recording' },
+    );
+  }
+}

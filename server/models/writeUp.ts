@@ -1,0 +1,29 @@
+import type { PencilState, WriteUp } from '@immeld/core/contract/recordings';
+import {
+  type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize,
+} from 'sequelize';
+
+export class WriteUpRow extends Model<InferAttributes<WriteUpRow>, InferCreationAttributes<WriteUpRow>> {
+  declare id: CreationOptional<string>;
+  declare recordingId: string;
+  declare template: WriteUp['template'];
+  declare sentencesAsked: number;
+  declare state: PencilState;
+  declare sentences: WriteUp['sentences'];
+  declare editedText: string | null;
+
+  static initialise(sequelize: Sequelize): void {
+    WriteUpRow.init(
+      {
+        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+        recordingId: DataTypes.UUID,
+        template: DataTypes.TEXT,
+        sentencesAsked: DataTypes.INTEGER,
+        state: DataTypes.TEXT,
+        sentences: DataTypes.JSON,
+        editedText: DataTypes.TEXT,
+      },
+      { sequelize, tableName: 'write_ups', modelName: 'writeUp' },
+    );
+  }
+}

@@ -1,0 +1,53 @@
+import { ENDPOINTS } from '@immeld/core/contract/endpoints';
+import { Problem } from '@immeld/core/contract/problem';
+import { Router } from 'express';
+import { Op, QueryTypes, type Sequelize } from 'sequelize';
+import { Recording } from '../models/recording';
+import { TodoRow } from '../models/todo';
+import { CARD_INCLUDES, cardView, todoView } from '../views/recordingView';
+import { serve } from './serve';
+
+const DAY_MS = 86_400_000;
+
+/** The seven dates from Monday (ISO 8601) of the week that holds this date. */
+function weekOf(date: string): string[] {
+  const day = new Date(`${date}T00:00:00Z`);
+  const monday = day.getTime() - ((day.getUTCDay() + 6) % 7) * DAY_MS;
+  return Array.from({ length: 7 }, (_, i) => new Date(monday + i * DAY_MS).toISOString().slice(0, 10));
+}
+
+export function dayRoutes(database: Sequelize): Router {
+  const router = Router();
+
+  serve(router, ENDPOINTS.getDay, async ({ params: { date } }) => {
+    if (Number.isNaN(new Date(`${date}T00:00:00Z`).getTime())) {
+      throw new Problem('invalid-request', 'There is no such day in the calendar.');
+    }
+    const week = weekOf(date);
+    const [recordings, todos, totals] = await Promise.all([
+      Recording.findAll({
+        where: { startedAt: { [Op.startsWith]: date }, binnedAt: null },
+        include: CARD_INCLUDES,
+        order: [['startedAt', 'ASC']],
+      }),
+      TodoRow.findAll({
+        where: { due: { [Op.startsWith]: date }, state: 'ink', binnedAt: null },
+        include: { model: Recording, as: 'recording' },
+      }),
+      database.query<{ date: string; recordingCount: number; spokenMs: number }>(
+        `SELECT substr(started_at, 1, 10) AS date, COUNT(*) AS recordingCount, COALESCE(SUM(duration_ms), 0) AS spokenMs
+         FROM recordings WHERE binned_at IS NULL AND started_at >= ? AND started_at < ? GROUP BY 1`,
+        { replacements: [week[0], `${week[6]}T99`], type: QueryTypes.SELECT },
+      ),
+    ]);
+    const byDate = new Map(totals.map((t) => [t.date, t]));
+    return {
+      date,
+      recordings: recordings.map(cardView),
+      todos: todos.map((t) => todoView(t)),
+      week: week.map((d) => byDate.get(d) ?? { date: d, recordingCount: 0, spokenMs: 0 }),
+    };
+  });
+
+  return router;
+}

@@ -1,0 +1,53 @@
+import { FileStore } from '@tus/file-store';
+import { EVENTS, Server, type Upload } from '@tus/server';
+import fs from 'node:fs';
+import path from 'node:path';
+import type { JobQueue } from '../jobs/queue';
+import { type Intake, takeIn } from '../storage/intake';
+import type { SoundStore } from '../storage/soundStore';
+
+export const UPLOAD_PATH = '/api/uploads';
+/** Twenty gigabytes: five hours of video fit, a mistake does not fill the disk. */
+const LARGEST_BYTES = 20 * 1024 ** 3;
+const ABANDONED_AFTER_MS = 7 * 24 * 3600 * 1000;
+
+/**
+ * Resumable uploads by the tus protocol 1.0. The answer to the last piece names the recording in `Immeld-Recording`
+ * and, when the same sound was here already, says so in `Immeld-Already-Here`.
+ */
+export function uploadServer(sounds: SoundStore, queue: JobQueue): Server {
+  const server = new Server({
+    path: UPLOAD_PATH,
+    relativeLocation: true,
+    maxSize: LARGEST_BYTES,
+    datastore: new FileStore({ directory: sounds.uploadFolder, expirationPeriodInMilliseconds: ABANDONED_AFTER_MS }),
+    exposedHeaders: ['Immeld-Recording', 'Immeld-Already-Here'],
+    onUploadFinish: async (_request, upload) => {
+      const { recording, isAlreadyHere } = await takeIn(uploadedFile(upload, sounds), metadataOf(upload), sounds);
+      if (!isAlreadyHere) await queue.add(recording.id);
+      await fs.promises.rm(path.join(sounds.uploadFolder, `${upload.id}.json`), { force: true });
+      return {
+        headers: {
+          'Immeld-Recording': recording.id,
+          ...(isAlreadyHere ? { 'Immeld-Already-Here': recording.startedAt } : {}),
+        },
+      };
+    },
+  });
+  server.on(EVENTS.POST_TERMINATE, () => undefined);
+  return server;
+}
+
+const uploadedFile = (upload: Upload, sounds: SoundStore): string =>
+  upload.storage?.path ?? path.join(sounds.uploadFolder, upload.id);
+
+function metadataOf(upload: Upload): Intake {
+  const metadata = upload.metadata ?? {};
+  return {
+    fileName: metadata['filename'] || 'Recording',
+    mediaType: metadata['filetype'] || 'application/octet-stream',
+    startedAt: metadata['startedAt'] ?? null,
+    durationMs: Number(metadata['durationMs']) || null,
+    source: metadata['source'] === 'speak' ? 'speak' : 'import',
+  };
+}

@@ -1,0 +1,80 @@
+import { randomUUID } from 'node:crypto';
+import fs from 'node:fs';
+import path from 'node:path';
+import { Recording } from '../models/recording';
+import { indexRecording } from '../find/wordIndex';
+import { type SoundStore, sha256Of } from './soundStore';
+
+/** What is known of a file that comes in. `startedAt` is local time of the person, `2026-03-09T07:40:12`. */
+export type Intake = {
+  fileName: string;
+  mediaType: string;
+  startedAt: string | null;
+  durationMs: number | null;
+  source: 'speak' | 'import' | 'demo';
+};
+
+const LONGEST_NAME = 255;
+const LOCAL_TIME = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2})?/;
+
+const nowLocal = (): string => {
+  const now = new Date();
+  return new Date(now.getTime() - now.getTimezoneOffset() * 60_000).toISOString().slice(0, 19);
+};
+
+/** A long name is cut in the middle, so that its ending still tells the kind; never through a character. */
+export function shortenedName(fileName: string): string {
+  const plain = path.basename(fileName.replace(/\\/g, '/')).replace(/\p{Cc}+/gu, ' ').trim() || 'Recording';
+  const characters = [...plain];
+  if (characters.length <= LONGEST_NAME) return plain;
+  const extension = path.extname(plain).slice(0, 12);
+  return `${characters.slice(0, LONGEST_NAME - extension.length - 1).join('')}…${extension}`;
+}
+
+/** Browsers give some sounds no type or a video type; the name knows better. */
+const TYPES: Record<string, string> = {
+  '.wav': 'audio/wav', '.mp3': 'audio/mpeg', '.m4a': 'audio/mp4', '.mp4': 'video/mp4', '.ogg': 'audio/ogg',
+  '.opus': 'audio/ogg', '.flac': 'audio/flac', '.webm': 'audio/webm', '.aac': 'audio/aac',
+};
+
+/**
+ * Makes a recording of a file that has arrived whole. The sound is moved, never copied or changed; the same sound
+ * again gives the recording that is already here, out of the bin if it lay there.
+ */
+export async function takeIn(
+  file: string,
+  intake: Intake,
+  sounds: SoundStore,
+): Promise<{ recording: Recording; isAlreadyHere: boolean }> {
+  const sha256 = await sha256Of(file);
+  const { size } = await fs.promises.stat(file);
+  const same = size > 0 ? await Recording.findOne({ where: { sha256 } }) : null;
+  if (same) {
+    await fs.promises.rm(file, { force: true });
+    if (same.binnedAt) await same.update({ binnedAt: null });
+    return { recording: same, isAlreadyHere: true };
+  }
+  const id = randomUUID();
+  const fileName = shortenedName(intake.fileName);
+  const soundFile = sounds.nameFor(id, fileName);
+  await sounds.take(file, soundFile);
+  const recording = await Recording.create({
+    id,
+    title: null,
+    fileName,
+    source: intake.source,
+    mediaType: TYPES[path.extname(soundFile)] ?? intake.mediaType,
+    soundFile,
+    playbackFile: null,
+    sha256,
+    sizeBytes: size,
+    durationMs: intake.durationMs,
+    startedAt: intake.startedAt && LOCAL_TIME.test(intake.startedAt) ? intake.startedAt.slice(0, 19) : nowLocal(),
+    state: 'waiting',
+    problem: null,
+    ...{ folderId: null, filedAt: null, binnedAt: null, peaks: [], model: null, language: null },
+    suggestion: { title: null, folderId: null, tags: [] },
+  });
+  await indexRecording(recording, []);
+  return { recording, isAlreadyHere: false };
+}

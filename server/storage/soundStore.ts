@@ -1,0 +1,48 @@
+import { createHash } from 'node:crypto';
+import fs from 'node:fs';
+import path from 'node:path';
+import { needsPlaybackCopy } from '../recognition/playbackCopy';
+
+/** The folder with the sound files. Files are named by the recording's id: what people call them stands in the database. */
+export class SoundStore {
+  readonly folder: string;
+  readonly uploadFolder: string;
+
+  constructor(dataFolder: string) {
+    this.folder = path.join(dataFolder, 'sound');
+    this.uploadFolder = path.join(dataFolder, 'uploads');
+    fs.mkdirSync(this.folder, { recursive: true });
+    fs.mkdirSync(this.uploadFolder, { recursive: true });
+  }
+
+  pathOf(soundFile: string): string {
+    return path.join(this.folder, path.basename(soundFile));
+  }
+
+  /** Name of the file for a recording; only a short plain extension is taken from what the person called it. */
+  nameFor(recordingId: string, fileName: string): string {
+    const extension = path.extname(fileName).toLowerCase();
+    return recordingId + (/^\.[a-z0-9]{1,5}$/.test(extension) ? extension : '.bin');
+  }
+
+  /** Takes a finished file in by renaming it, so it is there whole or not at all. */
+  async take(source: string, soundFile: string): Promise<void> {
+    await fs.promises.rename(source, this.pathOf(soundFile));
+  }
+
+  /** Where the copy for playing goes, or null when the original can be played. */
+  playbackPlan(soundFile: string): { fileName: string; target: string; isWebm: boolean } | null {
+    const extension = path.extname(soundFile);
+    if (!needsPlaybackCopy(extension)) return null;
+    const isWebm = extension === '.webm';
+    const fileName = `${path.basename(soundFile, extension)}.play.${isWebm ? 'webm' : 'ogg'}`;
+    return { fileName, target: this.pathOf(fileName), isWebm };
+  }
+}
+
+/** SHA-256 of a file as lower-case hex, read in pieces. */
+export async function sha256Of(file: string): Promise<string> {
+  const hash = createHash('sha256');
+  for await (const chunk of fs.createReadStream(file)) hash.update(chunk as Buffer);
+  return hash.digest('hex');
+}

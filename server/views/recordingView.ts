@@ -1,0 +1,104 @@
+import { barsOf } from '@immeld/core/audio/peaks';
+import type {
+  Recording as RecordingAnswer, RecordingCard, Todo, WriteUp,
+} from '@immeld/core/contract/recordings';
+import fs from 'node:fs';
+import { PassageRow } from '../models/passage';
+import { Recording } from '../models/recording';
+import { Tag } from '../models/tag';
+import { TodoRow } from '../models/todo';
+import { WriteUpRow } from '../models/writeUp';
+import type { SoundStore } from '../storage/soundStore';
+
+/** Peak values of a strip in a list. */
+const STRIP_BARS = 96;
+const FIRST_WORDS_LENGTH = 180;
+
+const shownTitle = (r: Recording | undefined): string | null => (r ? (r.title ?? r.suggestion.title ?? r.fileName) : null);
+
+export const todoView = (row: TodoRow, recording = row.recording): Todo => ({
+  id: row.id,
+  recordingId: row.recordingId,
+  recordingTitle: shownTitle(recording),
+  text: row.text,
+  who: row.who,
+  due: row.due,
+  project: row.project,
+  quote: row.quote,
+  startMs: row.startMs,
+  state: row.state,
+  isDone: row.doneAt !== null,
+});
+
+export const writeUpView = (row: WriteUpRow): WriteUp => ({
+  id: row.id,
+  template: row.template,
+  sentencesAsked: row.sentencesAsked,
+  state: row.state,
+  sentences: row.sentences,
+  editedText: row.editedText,
+});
+
+/** What the lists need beside the recordings themselves, for a page of them in three queries. */
+export const CARD_INCLUDES = [
+  { model: Tag, as: 'tags' },
+  { model: TodoRow, as: 'todos', where: { binnedAt: null }, required: false },
+  { model: PassageRow, as: 'passages', attributes: ['text', 'position'], where: { position: [0, 1] }, required: false },
+];
+
+function firstWords(passages: readonly { text: string }[]): string {
+  const text = passages.map((p) => p.text).join(' ');
+  if (text.length <= FIRST_WORDS_LENGTH) return text;
+  return `${text.slice(0, text.lastIndexOf(' ', FIRST_WORDS_LENGTH))} …`;
+}
+
+export function cardView(r: Recording): RecordingCard {
+  const passages = [...(r.passages ?? [])].sort((a, b) => a.position - b.position);
+  return {
+    id: r.id,
+    title: r.title,
+    fileName: r.fileName,
+    source: r.source,
+    state: r.state,
+    problem: r.problem,
+    startedAt: r.startedAt,
+    durationMs: r.durationMs,
+    firstWords: firstWords(passages.slice(0, 2)),
+    strip: r.peaks.length ? barsOf(r.peaks, STRIP_BARS) : [],
+    folderId: r.folderId,
+    tags: (r.tags ?? []).map((t) => t.name).sort(),
+    isFiled: r.filedAt !== null,
+    isBinned: r.binnedAt !== null,
+    suggestion: r.suggestion,
+    pencilTodos: inOrder(r.todos ?? []).filter((t) => t.state === 'pencil').map((t) => todoView(t, r)),
+  };
+}
+
+const inOrder = (todos: readonly TodoRow[]): TodoRow[] =>
+  [...todos].sort((a, b) => (a.startMs ?? Infinity) - (b.startMs ?? Infinity) || +a.createdAt - +b.createdAt);
+
+/** A recording as a whole, or null when there is none with this id. */
+export async function recordingView(id: string, sounds: SoundStore): Promise<RecordingAnswer | null> {
+  const recording = await Recording.findByPk(id, { include: { model: Tag, as: 'tags' } });
+  if (!recording) return null;
+  const [passages, todos, writeUps] = await Promise.all([
+    PassageRow.findAll({ where: { recordingId: id }, order: [['position', 'ASC']] }),
+    TodoRow.findAll({ where: { recordingId: id, binnedAt: null } }),
+    WriteUpRow.findAll({ where: { recordingId: id } }),
+  ]);
+  Object.assign(recording, { passages, todos });
+  return {
+    ...cardView(recording),
+    mediaType: recording.mediaType,
+    sizeBytes: recording.sizeBytes,
+    hasSound: fs.existsSync(sounds.pathOf(recording.soundFile)),
+    model: recording.model,
+    language: recording.language,
+    peaks: recording.peaks,
+    passages: passages.map(({ startMs, endMs, speaker, startsParagraph, words }) => ({
+      ...{ startMs, endMs, speaker, startsParagraph, words },
+    })),
+    todos: inOrder(todos).map((t) => todoView(t, recording)),
+    writeUps: writeUps.map(writeUpView),
+  };
+}

@@ -1,0 +1,104 @@
+/** Builds what is out of date: model files, server, command line and app. `--all` builds everything. */
+import { execFileSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import fs from 'node:fs';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { root, say } from './paths.mjs';
+
+const SKIP = new Set(['node_modules', 'dist', 'build', '.expo', 'test-results']);
+
+/** Hash over names and contents of everything a step is made from. */
+function fingerprint(places) {
+  const hash = createHash('sha256');
+  const visit = (place) => {
+    const full = path.join(root, place);
+    if (!fs.existsSync(full)) return;
+    if (fs.statSync(full).isDirectory()) {
+      for (const name of fs.readdirSync(full).sort()) if (!SKIP.has(name)) visit(path.join(place, name));
+    } else if (!/\.test\.tsx?$/.test(place)) hash.update(place).update(fs.readFileSync(full));
+  };
+  places.forEach(visit);
+  return hash.digest('hex');
+}
+
+const node = (program, ...args) =>
+  execFileSync(process.execPath, [path.join(root, 'node_modules', ...program.split('/')), ...args], {
+    cwd: root,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' },
+  });
+
+async function bundle(entries, folder) {
+  const { build } = await import('esbuild');
+  await build({
+    absWorkingDir: root,
+    entryPoints: entries,
+    outdir: folder,
+    outExtension: { '.js': '.cjs' },
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'cjs',
+    sourcemap: true,
+    logLevel: 'warning',
+    logOverride: { 'empty-import-meta': 'silent' },
+    external: ['sqlite3', 'sequelize', 'onnxruntime-node', '@ffmpeg-installer/ffmpeg', 'umzug', 'express'],
+  });
+}
+
+const STEPS = [
+  {
+    name: 'model files',
+    from: ['tools/prepareModel.ts', 'core/speech', 'server/recognition/modelFiles.ts', 'NOTICE.md', 'package-lock.json'],
+    result: 'models',
+    run: () => node('tsx/dist/cli.mjs', 'tools/prepareModel.ts'),
+  },
+  {
+    name: 'server',
+    from: ['core', 'server', 'demo/src', 'tools/build.mjs', 'package-lock.json'],
+    result: 'server/dist',
+    run: () => bundle(['server/main.ts', 'server/jobs/recognitionWorker.ts'].map((f) => ({ in: f, out: path.basename(f, '.ts') })), 'server/dist'),
+  },
+  {
+    name: 'command line',
+    from: ['core', 'server', 'cli', 'demo/src', 'tools/build.mjs', 'package-lock.json'],
+    result: 'cli/dist',
+    run: async () => {
+      await bundle([{ in: 'cli/immeld.ts', out: 'immeld' }], 'cli/dist');
+      await bundle([{ in: 'demo/src/makeDemoData.ts', out: 'makeDemoData' }], 'demo/dist');
+    },
+  },
+  {
+    name: 'app',
+    from: ['core', 'app', 'package-lock.json'],
+    result: 'app/dist',
+    run: () => {
+      execFileSync(process.execPath, [path.join(root, 'node_modules', 'expo', 'bin', 'cli'), 'export', '--platform', 'web', '--output-dir', 'dist'], {
+        cwd: path.join(root, 'app'),
+        stdio: ['ignore', process.env.IMMELD_VERBOSE ? 'inherit' : 'ignore', 'inherit'],
+        env: { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' },
+      });
+    },
+  },
+];
+
+export async function buildAll({ only = null, force = false } = {}) {
+  for (const step of STEPS) {
+    if (only && !only.includes(step.name)) continue;
+    const mark = path.join(root, '.immeld', `built-${step.name.replace(' ', '-')}`);
+    const now = fingerprint(step.from);
+    const isFresh =
+      !force && fs.existsSync(path.join(root, step.result)) && fs.existsSync(mark) && fs.readFileSync(mark, 'utf8') === now;
+    if (isFresh) continue;
+    say(`Building the ${step.name} …`);
+    await step.run();
+    fs.mkdirSync(path.dirname(mark), { recursive: true });
+    fs.writeFileSync(mark, now);
+  }
+}
+
+if (process.argv[1] === fileURLToPath(import.meta.url)) {
+  const only = process.argv.slice(2).filter((a) => !a.startsWith('--'));
+  await buildAll({ only: only.length ? only : null, force: process.argv.includes('--all') });
+}

@@ -1,8 +1,10 @@
 import path from 'node:path';
-import { Sequelize } from 'sequelize';
+import { Sequelize, Transaction } from 'sequelize';
 import sqlite3 from 'sqlite3';
 import { migrate } from './migrations/migrations';
 import { initModels } from './models/models';
+
+const BUSY_TIMEOUT_MS = 10_000;
 
 /** Opens the database of a data folder, brings it to the newest form and binds the models to it. */
 export async function openDatabase(dataFolder: string): Promise<Sequelize> {
@@ -12,14 +14,17 @@ export async function openDatabase(dataFolder: string): Promise<Sequelize> {
     storage: path.join(dataFolder, 'immeld.sqlite'),
     logging: false,
     define: { underscored: true },
-    pool: { max: 1, min: 1, idle: Infinity as unknown as number },
+    // Every transaction has a connection of its own: taking the write lock at once, they wait instead of failing.
+    transactionType: Transaction.TYPES.IMMEDIATE,
     retry: { max: 5, match: [/SQLITE_BUSY/] },
+  });
+  database.addHook('afterConnect', (connection) => {
+    (connection as sqlite3.Database).configure('busyTimeout', BUSY_TIMEOUT_MS);
   });
   await database.query('PRAGMA journal_mode = WAL');
   // A power cut must not undo what was said to be safe.
   await database.query('PRAGMA synchronous = FULL');
   await database.query('PRAGMA foreign_keys = ON');
-  await database.query('PRAGMA busy_timeout = 5000');
   await migrate(database);
   initModels(database);
   return database;

@@ -1,5 +1,5 @@
 import { cosine, tfIdfVectors } from '../language/summary';
-import { stem, topicStems, wordsOf } from '../language/words';
+import { isStopword, stem, topicStems, wordsOf } from '../language/words';
 
 /** A recording that is filed already, as an example to learn from. */
 export type FiledExample = { text: string; folderId: string | null; tags: readonly string[] };
@@ -67,7 +67,7 @@ const ranked = (scores: Map<string, number>): [string, number][] =>
 
 /** Share of a name's words that were said, more when said often. */
 function nameScore(name: string, said: Map<string, number>): number {
-  const words = wordsOf(name).map(stem);
+  const words = wordsOf(name).filter((w) => !isStopword(w)).map(stem);
   if (words.length === 0) return 0;
   const hits = words.filter((w) => said.has(w));
   if (hits.length === 0) return 0;

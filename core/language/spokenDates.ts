@@ -154,7 +154,7 @@ const CLOCKS: { pattern: RegExp; clock: (m: RegExpMatchArray) => Clock | null }[
     },
   },
   {
-    pattern: new RegExp(`\\b(?:by|before|until|till|at)\\s+(${NUMBER_WORD})(?: (thirty|fifteen|forty-five|forty five))?(?=$|[.,;!?]|\\s+(?:and|on|today|tomorrow|tonight|this|next|sharp|for|with|so|because|${WEEKDAY}))`, 'i'),
+    pattern: new RegExp(`(?<!\\d )\\b(?:by|before|until|till|at)\\s+(${NUMBER_WORD})(?: (thirty|fifteen|forty-five|forty five))?(?=$|[.,;!?]|\\s+(?:and|on|today|tomorrow|tonight|this|next|sharp|for|with|so|because|${WEEKDAY}))`, 'i'),
     clock: (m) => {
       const hour = numberValue(m[1]!);
       const minute = numberValue(m[2] ?? '0');

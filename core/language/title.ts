@@ -1,3 +1,4 @@
+import nlp from 'compromise';
 import type { Sentence } from './sentences';
 import { isStopword, stem, wordsOf } from './words';
 
@@ -22,7 +23,7 @@ export function suggestTitle(sentences: readonly Sentence[]): string | null {
     return match && (kind === 0 ? match[1]! : match[0]);
   }).find(Boolean);
   if (announced) {
-    const short = tidy(announced.split(/\b(?:and i|because|which|so that|before|after|today|tonight|this evening|tomorrow)\b/i)[0]!);
+    const short = tidy(announced.split(/(?<!^)\b(?:for (?:the|my|our)|means|and i|because|which|so that|before|after|today|tonight|this evening|tomorrow)\b/i)[0]!);
     if (wordsOf(short).some((w) => !isStopword(w))) return short;
   }
   const phrases = keyPhrases(sentences.map((s) => s.text), 3);
@@ -71,22 +72,18 @@ export function keyPhrases(texts: readonly string[], most: number): string[] {
   return chosen.map((c) => c.phrase.join(' '));
 }
 
-/** Words that name an act or a quality rather than a thing make poor titles on their own. */
-const WEAK = /(?:ly|ing|ed)$/i;
-
+/** Noun phrases of up to three words; function words, times and numbers are left out. */
 function phrasesOf(text: string): string[][] {
-  return text
-    .split(/[.,;:?!()"“”]+/)
-    .flatMap((part) => {
-      const runs: string[][] = [[]];
-      for (const word of part.match(/[\p{L}\p{N}]+(?:['’-][\p{L}\p{N}]+)*/gu) ?? []) {
-        if (isStopword(word.toLowerCase().replace(/’/g, "'"))) runs.push([]);
-        else runs.at(-1)!.push(word);
-      }
-      return runs;
-    })
-    .filter((run) => run.length > 0 && run.length <= 3 && !(run.length === 1 && WEAK.test(run[0]!)));
+  const found = nlp(text).match('#Adjective? #Noun+').not('(#Pronoun|#Date|#Time|#Value|#Month|#WeekDay|#Duration)').out('array') as string[];
+  return found
+    .map((phrase) => (phrase.match(/[\p{L}\p{N}]+(?:['’-][\p{L}\p{N}]+)*/gu) ?? []).filter((w) => !isUntelling(w)))
+    .filter((run) => run.length > 0 && run.length <= 3);
 }
+
+/** Words that name time, amount or nothing in particular. */
+const UNTELLING = /^(?:half|past|quarter|o'clock|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|point|part|place|number|kind|question|thing|way|people|name|call|called|hello|goodbye|evening|morning|mother|father|doctor)$/i;
+const isUntelling = (word: string): boolean =>
+  UNTELLING.test(word) || isStopword(word.toLowerCase().replace(/’/g, "'").replace(/'s$/, ''));
 
 function tidy(text: string): string {
   let words = text.replace(/[.,;:?!…]+$/g, '').trim().split(/\s+/);

@@ -23,17 +23,18 @@ export type FoundTodo = {
 
 type Trigger = { who: string | null; action: string; isPassive?: boolean };
 
-const FILLERS = /\b(?:um+|uh+|erm?|you know|i mean|sort of|kind of|basically)\b,?\s*/gi;
+const FILLERS = /\b(?:(?:um+|uh+|erm?|sort of|kind of|basically)\b,?|(?:you know|i mean),)\s*/gi;
 const OPENINGS =
   /^(?:(?:okay|ok|right|so|well|and|but|then|also|now|oh|yes|yeah|first(?:ly)?|second(?:ly)?|third(?:ly)?|finally|last(?:ly)?|next|after that|before that|one more thing|another thing|by the way|please|today|tonight|tomorrow(?: morning| afternoon| evening)?|this (?:morning|afternoon|evening)|at home|at work|for (?:the |my )?[\w ]{2,24}?(?=,)|next project|(?:on|by) (?:mon|tues|wednes|thurs|fri|satur|sun)day)\b[,:]?\s+)/i;
 
 const ADVERB = '(?:really |still |also |just |probably |definitely |first |now |then |all |both |quickly |please )*';
 
 const MINE: RegExp[] = [
+  /^(?:please )?(?:remind me|remember|don't (?:let me )?forget|(?:i|we) (?:mustn't|must not|shouldn't|should not) forget|make sure|be sure) to (.+)$/i,
+  /^(?:please )?(?:make sure|remember) that i (?:have to |need to )?(.+)$/i,
   new RegExp(`^(?:i think |i guess |i suppose |maybe )?i(?:'ve| have)? ${ADVERB}(?:need to|have to|got to|must|should|ought to|want to|had better|'d better|gotta) ${ADVERB}(.+)$`, 'i'),
   new RegExp(`^(?:i think |i guess )?i'd (?:better|like to) ${ADVERB}(.+)$`, 'i'),
   new RegExp(`^i(?:'ll| will| shall|'m going to| am going to|'m supposed to|'m meant to| promised to| promised i'd| said i'd| agreed to) ${ADVERB}(.+)$`, 'i'),
-  /^(?:please )?(?:remind me|remember|don't (?:let me )?forget|i mustn't forget|i must not forget|make sure(?: that)?(?: i)?|be sure)(?: that i(?: have to| need to)?)? (?:to )?(.+)$/i,
   /^(?:my (?:job|task|to-do|action)|note to self|to-do|todo|action point)(?: is)?(?: to)?[:,]? (.+)$/i,
 ];
 const OURS: RegExp[] = [
@@ -53,13 +54,16 @@ const DUE = /^(the |my |our )(.{2,50}?) (?:is|are) due\b(.*)$/i;
 
 const DONE =
   /\b(?:already|have (?:just )?\p{L}+(?:ed|nt|ne)\b|is done|are done|was done|did that|that's done|has been|have been)\b/iu;
+/** "We must not forget the water" names a thing, not an act. */
+const NOT_FORGET = /^(?:please )?(?:don't (?:let (?:me|us) )?forget|(?:i|we) (?:mustn't|must not) forget) (?:about )?((?:the|a|an|my|our|his|her|their) .+)$/i;
+
 const NOT_WANTED =
   /\b(?:don't (?:need|have|want) to|do not (?:need|have|want) to|doesn't (?:need|have)|does not (?:need|have)|no need|needn't|not going to|won't|will not|shouldn't|should not|never|used to|would have|could have|should have|had to|wanted to|needed to|didn't|did not|if i had|wish)\b/i;
 
 /** Names after which "will" or "should" tells how things are, not what somebody promised. */
 const NOT_A_PERSON = /^(?:the (?:soil|water|rain|tree|trees|root|roots|wind|sun|sand|clay|plant|result|weather|value|rest|whole|first|last|next|same|other|only|best|more|quay|harbour|trench|pump|ground|day|week|lecture|curve|profile)|it|this|that|there|what|which|nobody|everybody|everyone|nothing|everything|water|rain|soil)\b/i;
 /** Verbs that tell what happens rather than what somebody does. */
-const HAPPENS = /^(?:be|have|need|feel|become|seem|remain|happen|depend|grow|drain|see|know|think|say|like|understand|imagine|consider|suppose|mean|get (?:cold|wet|dry|dark|tired))\b/i;
+const HAPPENS = /^(?:be|have|need|feel|hear|become|seem|remain|happen|depend|grow|drain|see|know|think|say|like|understand|imagine|consider|suppose|mean|get (?:cold|wet|dry|dark|tired))\b/i;
 const LOOSE_ENDS = /^(?:is|are|was|were|it|that|this|they|he|she|there|which|who|because|if|when|while|what)\b/i;
 
 /**
@@ -68,6 +72,7 @@ const LOOSE_ENDS = /^(?:is|are|was|were|it|that|this|they|he|she|there|which|who
  */
 export function findTodos(sentences: readonly Sentence[], context: TodoContext): FoundTodo[] {
   const found: FoundTodo[] = [];
+  const isLecture = isTeaching(sentences);
   const projects = context.projects ?? [];
   let carriedProject: string | null = null;
   sentences.forEach((sentence, index) => {
@@ -75,7 +80,8 @@ export function findTodos(sentences: readonly Sentence[], context: TodoContext):
     if (announced !== undefined) carriedProject = announced;
     let carriedTrigger: Trigger | null = null;
     for (const clause of clausesOf(sentence.text)) {
-      const trigger = triggerOf(clause, carriedTrigger);
+      const isExplained = isLecture && !isAssignment(clause, sentence.text, context.at);
+      const trigger: Trigger | null = isExplained ? null : triggerOf(clause, carriedTrigger);
       if (!trigger) {
         carriedTrigger = null;
         continue;
@@ -95,6 +101,21 @@ export function findTodos(sentences: readonly Sentence[], context: TodoContext):
   });
   return found.filter((todo, i) => found.findIndex((t) => t.text.toLowerCase() === todo.text.toLowerCase()) === i);
 }
+
+/** Turns of phrase of somebody who explains to listeners. Common practice, no source. */
+const TEACHES =
+  /\b(?:lecture|exam|quiz|chapter|today we|this evening|we call|is called|let me (?:show|give|tell|begin|sum)|let us (?:begin|sum|look)|remember th(?:is|ese|at)|this means|that is why|for example|you will see|imagine)\b/gi;
+const TEACHING_LENGTH = 40;
+
+function isTeaching(sentences: readonly Sentence[]): boolean {
+  const signs = sentences.reduce((n, s) => n + (s.text.match(TEACHES)?.length ?? 0), 0);
+  return sentences.length >= TEACHING_LENGTH && signs >= 6;
+}
+
+/** In a lecture a command is mostly an explanation; what listeners are to do is asked with "please" or has a date. */
+const isAssignment = (clause: string, sentence: string, at: string): boolean =>
+  /^(?:i|my)\b/i.test(clause) || /\bdue\b/i.test(clause) ||
+  (!/^(?:we|let)\b/i.test(clause) && (/\bplease\b/i.test(sentence) || /\d-\d/.test(spokenDate(clause, at)?.due.slice(0, 10) ?? '')) && !/\bby (?:two|three|four|five|\d)/i.test(clause));
 
 function clean(text: string): string {
   let rest = text.replace(/’/g, "'").replace(FILLERS, '').replace(/\s+/g, ' ').trim();
@@ -121,6 +142,8 @@ const clausesOf = (text: string): string[] =>
 function triggerOf(clause: string, carried: Trigger | null): Trigger | null {
   if (NOT_WANTED.test(clause) || DONE.test(clause) || /^if\b/i.test(clause)) return null;
   const { body, person } = withoutAddress(clause);
+  const thing = NOT_FORGET.exec(body);
+  if (thing) return { who: 'me', action: `remember ${thing[1]!}` };
   const request = NAMED_REQUEST.exec(body) ?? null;
   if (request) return plausible({ who: request[1]!, action: request[2]! });
   const askedLast = REQUEST_NAMED.exec(body);
@@ -135,7 +158,8 @@ function triggerOf(clause: string, carried: Trigger | null): Trigger | null {
   }
   if (body.endsWith('?')) return null;
   const passive = PASSIVE.exec(body);
-  const base = passive && baseOfParticiple(passive[2]!);
+  const isPlainSubject = passive && !/^(?:it|this|that|he|she|they)\b|\b(?:that|which|who)\b/i.test(passive[1]!);
+  const base = isPlainSubject ? baseOfParticiple(passive[2]!) : null;
   if (passive && base) {
     const by = /^ by (\p{Lu}[\p{L}'-]+(?: \p{Lu}[\p{L}'-]+)?)/u.exec(passive[3]!);
     const isPerson = by && !/^(?:Mon|Tues|Wednes|Thurs|Fri|Satur|Sun)day|^(?:January|February|March|April|May|June|July|August|September|October|November|December)/.test(by[1]!);
@@ -221,6 +245,8 @@ function splitAtVerbs(action: string): string[] {
 
 const TRAILING_REASON = /,? (?:because|since|so that|so we|so i|otherwise|before (?:it|he|she|they|we|i|the)\b|if (?:he|she|they|we|i|it|possible|the)\b|when(?:ever)? (?:he|she|they|we|i|it|the)\b|which\b|who\b|or else|as soon as|but\b).*$/i;
 
+const POINTS_ELSEWHERE = /^[\p{L}-]+(?: (?:up|out|in|off|down|back|over|at|to|with|about|for|on|away))?(?: (?:it|that|this|them|you|me|him|her|us|one|so))+(?: (?:up|out|back|down|off|over|together|now|then|away|about|to))*$/iu;
+
 function wordAsAction(action: string, at: string): Item | null {
   const date = spokenDate(action, at);
   let text = date ? withoutDate(action, date.start, date.end) : action;
@@ -234,6 +260,9 @@ function wordAsAction(action: string, at: string): Item | null {
     .replace(/\s+/g, ' ')
     .trim();
   if (text.length < 3 || HAPPENS.test(text) || LOOSE_ENDS.test(text)) return null;
+  // "Do that" and a bare verb say nothing without what came before; a bare verb with a time is a promise.
+  const namesPerson = /\b(?:me|us|him|her|them)\b/i.test(text);
+  if ((POINTS_ELSEWHERE.test(text) && !(date && namesPerson)) || (!text.includes(' ') && !date)) return null;
   return { text: text.charAt(0).toUpperCase() + text.slice(1), due: date?.due ?? null, source: action };
 }
 

@@ -1,0 +1,52 @@
+import { ENDPOINTS, type Answer, type Endpoints } from '@immeld/core/contract/endpoints';
+import type { ProblemDetails } from '@immeld/core/contract/problem';
+
+/** A refusal or failure of the server, or no answer at all, as sentences for the person. */
+export class ApiProblem extends Error {
+  constructor(
+    message: string,
+    readonly safe: string,
+    readonly status: number | null,
+  ) {
+    super(message);
+    this.name = 'ApiProblem';
+  }
+}
+
+export const UNREACHABLE = new ApiProblem(
+  'Immeld’s server does not answer. It may have been stopped, or the network is gone.',
+  'What is saved there is safe. This page tries again by itself.',
+  null,
+);
+
+type Sent = { params?: Record<string, string>; query?: Record<string, string | number | undefined>; body?: unknown };
+
+/** The address of an endpoint with its parameters filled in. */
+export function addressOf(key: keyof Endpoints, { params = {}, query = {} }: Sent = {}): string {
+  const path = ENDPOINTS[key].path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(params[name] ?? ''));
+  const asked = Object.entries(query).flatMap(([k, v]) => (v === undefined || v === '' ? [] : [[k, String(v)]]));
+  const search = new URLSearchParams(asked).toString();
+  return `/api${path}${search ? `?${search}` : ''}`;
+}
+
+/** Calls an endpoint of the contract. Throws ApiProblem. */
+export async function call<K extends keyof Endpoints>(key: K, sent: Sent = {}): Promise<Answer<K>> {
+  let response: Response;
+  try {
+    response = await fetch(addressOf(key, sent), {
+      method: ENDPOINTS[key].method.toUpperCase(),
+      ...(sent.body === undefined
+        ? {}
+        : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(sent.body) }),
+    });
+  } catch {
+    throw UNREACHABLE;
+  }
+  if (response.ok) return (await response.json()) as Answer<K>;
+  const problem = (await response.json().catch(() => null)) as ProblemDetails | null;
+  throw new ApiProblem(
+    problem?.detail ?? `The server answered with the error ${response.status}.`,
+    problem?.safe ?? 'Your recordings are safe.',
+    response.status,
+  );
+}

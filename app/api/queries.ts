@@ -1,0 +1,111 @@
+import type { Job } from '@immeld/core/contract/jobs';
+import type {
+  Filing, NewTodo, Recording, RecordingChange, TodoChange, WriteUpChange,
+} from '@immeld/core/contract/recordings';
+import type { FolderChange, NewFolder } from '@immeld/core/contract/shelves';
+import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect } from 'react';
+import { addressOf, call } from './call';
+
+const PAGE = 50;
+export type ListPlace = 'tray' | 'shelves' | 'bin' | 'all';
+
+export const useShelves = () => useQuery({ queryKey: ['shelves'], queryFn: () => call('getShelves') });
+export const useStatus = () => useQuery({ queryKey: ['status'], queryFn: () => call('status'), staleTime: Infinity });
+
+export const useDay = (date: string) =>
+  useQuery({
+    queryKey: ['recordings', 'day', date],
+    queryFn: () => call('getDay', { params: { date } }),
+    placeholderData: keepPreviousData,
+  });
+
+/** Recordings of a place, a page at a time. */
+export function useRecordings(filter: { place: ListPlace; folderId?: string; tag?: string }) {
+  return useInfiniteQuery({
+    queryKey: ['recordings', 'list', filter],
+    initialPageParam: 0,
+    queryFn: ({ pageParam }) => call('listRecordings', { query: { ...filter, limit: PAGE, offset: pageParam } }),
+    getNextPageParam: (last, pages) => {
+      const loaded = pages.reduce((n, p) => n + p.items.length, 0);
+      return loaded < last.total ? loaded : undefined;
+    },
+  });
+}
+
+export const useRecording = (id: string) =>
+  useQuery({ queryKey: ['recordings', 'one', id], queryFn: () => call('getRecording', { params: { id } }) });
+
+export const useTodos = () => useQuery({ queryKey: ['todos'], queryFn: () => call('listTodos', { query: { state: 'ink' } }) });
+
+export const useFind = (q: string) =>
+  useQuery({
+    queryKey: ['find', q],
+    queryFn: () => call('find', { query: { q } }),
+    enabled: q.trim().length > 0,
+    placeholderData: keepPreviousData,
+  });
+
+export const useJobs = () => useQuery({ queryKey: ['jobs'], queryFn: () => call('listJobs') });
+
+/** Keeps the list of recognitions true while any screen is open, from the server's events. */
+export function useJobEvents(): void {
+  const client = useQueryClient();
+  useEffect(() => {
+    const events = new EventSource(addressOf('jobEvents'));
+    const again = () => void client.invalidateQueries({ queryKey: ['jobs'] });
+    events.addEventListener('open', again);
+    events.addEventListener('job', (event) => {
+      const job = JSON.parse((event as MessageEvent<string>).data) as Job;
+      client.setQueryData<{ items: Job[] }>(['jobs'], (known) => {
+        const others = (known?.items ?? []).filter((j) => j.id !== job.id);
+        return { items: job.state === 'done' ? others : [...others, job] };
+      });
+      if (job.state !== 'running' || job.percent === null) {
+        void client.invalidateQueries({ queryKey: ['recordings'] });
+        void client.invalidateQueries({ queryKey: ['shelves'] });
+      }
+    });
+    return () => events.close();
+  }, [client]);
+}
+
+/** Everything a person can change; each answer refreshes what shows it. */
+export function useChanges() {
+  const client = useQueryClient();
+  const refresh = () =>
+    Promise.all([['recordings'], ['shelves'], ['todos'], ['find']].map((queryKey) => client.invalidateQueries({ queryKey })));
+  const keep = (recording: Recording) => client.setQueryData(['recordings', 'one', recording.id], recording);
+  const done = { onSettled: refresh };
+  return {
+    recording: useMutation({
+      mutationFn: ({ id, change }: { id: string; change: RecordingChange }) =>
+        call('changeRecording', { params: { id }, body: change }),
+      onSuccess: keep,
+      ...done,
+    }),
+    file: useMutation({
+      mutationFn: ({ id, filing }: { id: string; filing: Filing }) => call('fileRecording', { params: { id }, body: filing }),
+      onSuccess: keep,
+      ...done,
+    }),
+    todo: useMutation({
+      mutationFn: ({ id, change }: { id: string; change: TodoChange }) => call('changeTodo', { params: { id }, body: change }),
+      ...done,
+    }),
+    newTodo: useMutation({ mutationFn: (body: NewTodo) => call('addTodo', { body }), ...done }),
+    writeUp: useMutation({
+      mutationFn: ({ id, change }: { id: string; change: WriteUpChange }) => call('changeWriteUp', { params: { id }, body: change }),
+      ...done,
+    }),
+    newFolder: useMutation({ mutationFn: (body: NewFolder) => call('addFolder', { body }), ...done }),
+    folder: useMutation({
+      mutationFn: ({ id, change }: { id: string; change: FolderChange }) => call('changeFolder', { params: { id }, body: change }),
+      ...done,
+    }),
+    cancelJob: useMutation({ mutationFn: (id: string) => call('cancelJob', { params: { id } }), ...done }),
+    retryJob: useMutation({ mutationFn: (id: string) => call('retryJob', { params: { id } }), ...done }),
+    recognise: useMutation({ mutationFn: (id: string) => call('recogniseAgain', { params: { id } }), ...done }),
+  };
+}
+export type Changes = ReturnType<typeof useChanges>;

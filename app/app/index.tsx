@@ -1,0 +1,81 @@
+import { addDays, format, parseISO } from 'date-fns';
+import { useLocalSearchParams, useRouter } from 'expo-router';
+import { useEffect } from 'react';
+import { ScrollView, View } from 'react-native';
+import { useDay } from '../api/queries';
+import { HourLine } from '../features/day/hourLine';
+import { WeekBand } from '../features/day/weekBand';
+import { lengthName, localDay } from '../ui/dates';
+import { Empty, Failure, Loading } from '../ui/notice';
+import { Press, WordButton } from '../ui/press';
+import { Page } from '../ui/shell';
+import { Title, Type } from '../ui/type';
+
+export default function DayScreen() {
+  const router = useRouter();
+  const { date: asked } = useLocalSearchParams<{ date?: string }>();
+  const now = new Date();
+  const today = localDay(now);
+  const date = asked && /^\d{4}-\d{2}-\d{2}$/.test(asked) ? asked : today;
+  const { data, error, refetch } = useDay(date);
+  const choose = (next: string) => router.setParams({ date: next });
+  const move = (days: number) => choose(localDay(addDays(parseISO(date), days)));
+
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      if ((event.target as HTMLElement).closest('input, textarea, [role=slider]')) return;
+      if (event.key === 'ArrowLeft') move(-1);
+      if (event.key === 'ArrowRight') move(1);
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  });
+
+  const said = data?.recordings.reduce((ms, r) => ms + (r.durationMs ?? 0), 0) ?? 0;
+  const count = data?.recordings.length ?? 0;
+  const summary = [
+    count ? `${count} ${count === 1 ? 'recording' : 'recordings'}, ${lengthName(said)}` : 'nothing recorded',
+    data?.todos.length ? `${data.todos.length} to-do${data.todos.length === 1 ? '' : 's'} due` : null,
+  ].filter(Boolean).join(' · ');
+  return (
+    <Page>
+      <ScrollView contentContainerStyle={{ paddingBottom: 40, paddingTop: 14 }}>
+        <View style={{ flexDirection: 'row', alignItems: 'flex-start' }}>
+          <View style={{ flex: 1, paddingBottom: 4 }}>
+            <Title>{format(parseISO(date), 'EEEE d MMMM')}</Title>
+            <Type size="tiny" tone="faint">
+              {data ? summary : ' '}
+            </Type>
+          </View>
+          <Press label="Day before" onPress={() => move(-1)} style={{ alignItems: 'center' }}>
+            <Type size="large">‹</Type>
+          </Press>
+          <Press label="Day after" onPress={() => move(1)} style={{ alignItems: 'center' }}>
+            <Type size="large">›</Type>
+          </Press>
+        </View>
+        {date !== today && <WordButton label="Back to today" onPress={() => choose(today)} />}
+        {error && !data && <Failure error={error} onRetry={() => void refetch()} />}
+        {!data && !error && <Loading />}
+        {data && (
+          <>
+            <WeekBand week={data.week} date={date} onChoose={choose} />
+            {count + data.todos.length === 0 && (
+              <Empty title={date === today ? 'Nothing said yet today' : 'Nothing on this day'}>
+                Recordings stand here at their hour, with the to-dos that are due. Press Speak to make one.
+              </Empty>
+            )}
+            <View style={{ paddingTop: 10 }}>
+              <HourLine
+                recordings={data.recordings}
+                todos={data.todos}
+                nowHour={date === today ? now.getHours() : null}
+                nowText={format(now, 'H:mm')}
+              />
+            </View>
+          </>
+        )}
+      </ScrollView>
+    </Page>
+  );
+}

@@ -1,0 +1,87 @@
+import type { RecordingCard, Todo } from '@immeld/core/contract/recordings';
+import { useRouter } from 'expo-router';
+import { View } from 'react-native';
+import { lengthName } from '../../ui/dates';
+import { Press } from '../../ui/press';
+import { Strip } from '../../ui/strip';
+import { useColours } from '../../ui/theme';
+import { Type } from '../../ui/type';
+import { TodoRow } from '../todos/todoRow';
+import { titleOf } from '../tray/recordingRow';
+
+const FIRST_HOUR = 8;
+const LAST_HOUR = 18;
+const hourOf = (iso: string): number => Number(iso.slice(11, 13));
+
+type HourLineProps = { recordings: readonly RecordingCard[]; todos: readonly Todo[]; nowHour: number | null; nowText: string };
+
+/** The day as a vertical line with hours: recordings at their hour, to-dos at the hour they are due. */
+export function HourLine({ recordings, todos, nowHour, nowText }: HourLineProps) {
+  const colours = useColours();
+  const timed = todos.filter((t) => t.due!.length > 10);
+  const hours = [...recordings.map((r) => hourOf(r.startedAt)), ...timed.map((t) => hourOf(t.due!)), ...(nowHour === null ? [] : [nowHour])];
+  const first = Math.min(FIRST_HOUR, ...hours);
+  const last = Math.max(LAST_HOUR, ...hours);
+  const wholeDay = todos.filter((t) => t.due!.length === 10);
+  return (
+    <View>
+      {wholeDay.length > 0 && (
+        <View style={{ paddingLeft: 44, paddingBottom: 8 }}>
+          <Type size="tiny" tone="faint">
+            Due this day
+          </Type>
+          {wholeDay.map((todo) => (
+            <TodoRow key={todo.id} todo={todo} />
+          ))}
+        </View>
+      )}
+      {Array.from({ length: last - first + 1 }, (_, i) => first + i).map((hour) => (
+        <View key={hour} style={{ flexDirection: 'row', borderTopWidth: 1, borderTopColor: colours.rule, minHeight: 44, paddingTop: 4, paddingBottom: 6 }}>
+          <Type size="tiny" tone="faint" style={{ width: 44 }}>
+            {hour}
+          </Type>
+          <View style={{ flex: 1, minWidth: 0 }}>
+            {recordings
+              .filter((r) => hourOf(r.startedAt) === hour)
+              .map((r) => (
+                <DayRecording key={r.id} recording={r} />
+              ))}
+            {timed
+              .filter((t) => hourOf(t.due!) === hour)
+              .map((t) => (
+                <TodoRow key={t.id} todo={t} />
+              ))}
+            {nowHour === hour && (
+              <View aria-label={`Now, ${nowText}`} role="img" style={{ flexDirection: 'row', alignItems: 'center', height: 12, marginLeft: -8 }}>
+                <View style={{ width: 10, height: 10, borderRadius: 5, backgroundColor: colours.rowan }} />
+                <View style={{ flex: 1, height: 1.5, backgroundColor: colours.rowan }} />
+              </View>
+            )}
+          </View>
+        </View>
+      ))}
+    </View>
+  );
+}
+
+function DayRecording({ recording }: { recording: RecordingCard }) {
+  const router = useRouter();
+  const minute = recording.startedAt.slice(11, 16).replace(/^0/, '');
+  const meta = [minute, recording.durationMs ? lengthName(recording.durationMs) : null, recording.isFiled ? null : 'in the tray'].filter(Boolean).join(' · ');
+  return (
+    <Press
+      label={`${titleOf(recording)}, ${meta}`}
+      role="link"
+      onPress={() => router.push({ pathname: '/recordings/[id]', params: { id: recording.id } })}
+      style={{ paddingBottom: 8 }}
+    >
+      <Type isBold numberOfLines={2}>
+        {titleOf(recording)}
+      </Type>
+      <Type size="tiny" tone="faint">
+        {meta}
+      </Type>
+      {recording.strip.length > 0 && <Strip peaks={recording.strip} height={28} label="" />}
+    </Press>
+  );
+}

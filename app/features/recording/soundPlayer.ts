@@ -1,0 +1,101 @@
+import { useSyncExternalStore } from 'react';
+
+export type PlayerState = {
+  timeMs: number;
+  durationMs: number | null;
+  isPlaying: boolean;
+  rate: number;
+  problem: string | null;
+};
+
+export const RATES = [0.5, 0.75, 1, 1.2, 1.4, 1.6, 2, 2.5, 3];
+
+/** Plays one recording; tells its listeners the time at every frame while it plays. Pitch is kept at every speed. */
+export class SoundPlayer {
+  private readonly audio: HTMLAudioElement;
+  private readonly listeners = new Set<() => void>();
+  private state: PlayerState;
+  private frame = 0;
+
+  constructor(address: string, durationMs: number | null) {
+    this.state = { timeMs: 0, durationMs, isPlaying: false, rate: 1, problem: null };
+    this.audio = new Audio();
+    this.audio.preload = 'metadata';
+    this.audio.src = address;
+    this.audio.preservesPitch = true;
+    this.audio.addEventListener('play', () => this.onPlay());
+    this.audio.addEventListener('pause', () => this.update({ isPlaying: false }));
+    this.audio.addEventListener('ended', () => this.update({ isPlaying: false }));
+    this.audio.addEventListener('seeked', () => this.update({ timeMs: this.audio.currentTime * 1000 }));
+    this.audio.addEventListener('error', () =>
+      this.update({ isPlaying: false, problem: 'The sound cannot be played here. The text is still complete.' }),
+    );
+  }
+
+  getState = (): PlayerState => this.state;
+
+  listen = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  toggle(): void {
+    if (this.audio.paused) void this.play();
+    else this.audio.pause();
+  }
+
+  async play(): Promise<void> {
+    try {
+      await this.audio.play();
+    } catch (error) {
+      if (error instanceof DOMException && error.name === 'AbortError') return;
+      this.update({ problem: 'The sound cannot be played here. The text is still complete.' });
+    }
+  }
+
+  /** Goes to a time; with `andPlay` it plays on from there. */
+  seek(timeMs: number, andPlay = false): void {
+    const most = this.state.durationMs ?? Infinity;
+    const target = Math.min(Math.max(0, timeMs), most);
+    this.audio.currentTime = target / 1000;
+    this.update({ timeMs: target });
+    if (andPlay) void this.play();
+  }
+
+  skip(byMs: number): void {
+    this.seek(this.state.timeMs + byMs);
+  }
+
+  setRate(rate: number): void {
+    this.audio.playbackRate = rate;
+    this.update({ rate });
+  }
+
+  close(): void {
+    cancelAnimationFrame(this.frame);
+    this.listeners.clear();
+    this.audio.pause();
+    this.audio.removeAttribute('src');
+    this.audio.load();
+  }
+
+  private onPlay(): void {
+    this.update({ isPlaying: true, problem: null });
+    const tick = () => {
+      this.update({ timeMs: this.audio.currentTime * 1000 });
+      if (!this.audio.paused) this.frame = requestAnimationFrame(tick);
+    };
+    cancelAnimationFrame(this.frame);
+    this.frame = requestAnimationFrame(tick);
+  }
+
+  private update(part: Partial<PlayerState>): void {
+    this.state = { ...this.state, ...part };
+    this.listeners.forEach((listener) => listener());
+  }
+}
+
+/** A value read off the player; the component is drawn again only when it changes. */
+export function usePlayer<T>(player: SoundPlayer, read: (state: PlayerState) => T): T {
+  return useSyncExternalStore(player.listen, () => read(player.getState()));
+}

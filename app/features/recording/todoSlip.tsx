@@ -1,0 +1,67 @@
+import type { Todo } from '@immeld/core/contract/recordings';
+import { clockTime } from '@immeld/core/formats/times';
+import { memo, useState } from 'react';
+import { View } from 'react-native';
+import { useChanges } from '../../api/queries';
+import { PencilBox, Tick } from '../../ui/pencil';
+import { Press, WordButton } from '../../ui/press';
+import { useColours } from '../../ui/theme';
+import { Type } from '../../ui/type';
+import { useUndoBar } from '../../ui/undoBar';
+import { TodoEditor } from '../todos/todoEditor';
+import { todoMeta } from '../todos/todoRow';
+import type { SoundPlayer } from './soundPlayer';
+
+/** A to-do in the margin: in pencil until it is accepted. */
+export const TodoSlip = memo(function TodoSlip({ todo, player }: { todo: Todo; player: SoundPlayer }) {
+  const colours = useColours();
+  const { todo: change } = useChanges();
+  const show = useUndoBar();
+  const [isEditing, setEditing] = useState(false);
+  if (isEditing) return <TodoEditor todo={todo} onClose={() => setEditing(false)} />;
+  const isPencil = todo.state === 'pencil';
+  const set = (state: Todo['state'], text: string) => {
+    change.mutate({ id: todo.id, change: { state } });
+    show(text, () => change.mutate({ id: todo.id, change: { state: todo.state } }));
+  };
+  return (
+    <PencilBox isInk={!isPencil} style={{ marginBottom: 10, ...(isPencil ? {} : { borderLeftWidth: 3, borderLeftColor: colours.petrol }) }}>
+      <View style={{ flexDirection: 'row', gap: 10, alignItems: 'flex-start' }}>
+        {isPencil ? (
+          <View style={{ width: 12, height: 12, marginTop: 5, backgroundColor: colours.petrol }} />
+        ) : (
+          <Press
+            role="checkbox"
+            aria-checked={todo.isDone}
+            label={`${todo.text}, done`}
+            onPress={() => change.mutate({ id: todo.id, change: { isDone: !todo.isDone } })}
+            style={{ marginVertical: -12, minWidth: 34 }}
+          >
+            <Tick isOn={todo.isDone} />
+          </Press>
+        )}
+        <View style={{ flex: 1, minWidth: 0 }}>
+          <Type isBold={isPencil} style={todo.isDone ? { textDecorationLine: 'line-through' } : null}>
+            {todo.text}
+          </Type>
+          <Type size="tiny" tone="faint">
+            {todoMeta(todo) || 'to-do'}
+          </Type>
+        </View>
+      </View>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+        {isPencil && <WordButton label="Accept" isBold onPress={() => set('ink', 'To-do accepted.')} />}
+        <WordButton label="Change" onPress={() => setEditing(true)} />
+        {isPencil && <WordButton label="Drop" onPress={() => set('dropped', 'To-do dropped.')} />}
+        {todo.startMs !== null && (
+          <WordButton
+            label={`Play ${clockTime(todo.startMs)}`}
+            tone="petrol"
+            onPress={() => player.seek(todo.startMs!, true)}
+            style={{ marginLeft: 'auto', marginRight: 0 }}
+          />
+        )}
+      </View>
+    </PencilBox>
+  );
+});

@@ -1,0 +1,31 @@
+import { useEffect } from 'react';
+import type { ManuscriptRow } from './rows';
+import type { SoundPlayer } from './soundPlayer';
+
+const SKIP_MS = 10_000;
+
+/** Space plays or pauses, left and right skip, up and down go to the paragraph before and after. */
+export function usePlayerKeys(player: SoundPlayer, rows: readonly ManuscriptRow[]): void {
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement;
+      if (target.closest('input, textarea, [role=slider]') || event.shiftKey || event.ctrlKey || event.metaKey || event.altKey) return;
+      const isOnButton = target.closest('button, [role=button], [role=link], [role=tab], [role=checkbox], [role=radio]');
+      const { timeMs } = player.getState();
+      const starts = rows.map((r) => r.passages[0]!.startMs);
+      const actions: Record<string, () => void> = {
+        ' ': () => player.toggle(),
+        ArrowLeft: () => player.skip(-SKIP_MS),
+        ArrowRight: () => player.skip(SKIP_MS),
+        ArrowUp: () => player.seek(starts.findLast((s) => s < timeMs - 1500) ?? 0),
+        ArrowDown: () => player.seek(starts.find((s) => s > timeMs + 1) ?? timeMs),
+      };
+      const act = actions[event.key];
+      if (!act || (event.key === ' ' && isOnButton)) return;
+      event.preventDefault();
+      act();
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [player, rows]);
+}

@@ -1,0 +1,63 @@
+import type { Todo } from '@immeld/core/contract/recordings';
+import { useRouter } from 'expo-router';
+import { memo, useState } from 'react';
+import { View } from 'react-native';
+import { useChanges } from '../../api/queries';
+import { dueName } from '../../ui/dates';
+import { Tick } from '../../ui/pencil';
+import { Press } from '../../ui/press';
+import { Type } from '../../ui/type';
+import { useUndoBar } from '../../ui/undoBar';
+import { TodoEditor } from './todoEditor';
+
+const whoName = (who: string | null): string | null => (who === null ? null : who === 'me' ? 'mine' : `for ${who}`);
+
+/** Who, by when, which project and where it was said, in one line. */
+export const todoMeta = (todo: Todo): string =>
+  [whoName(todo.who), todo.due ? `by ${dueName(todo.due)}` : null, todo.project].filter(Boolean).join(' · ');
+
+/** An accepted to-do: ticked with one press, changed by pressing its words, heard by pressing where it was said. */
+export const TodoRow = memo(function TodoRow({ todo }: { todo: Todo }) {
+  const router = useRouter();
+  const { todo: change } = useChanges();
+  const show = useUndoBar();
+  const [isEditing, setEditing] = useState(false);
+  if (isEditing) return <TodoEditor todo={todo} onClose={() => setEditing(false)} />;
+  const tick = () => {
+    change.mutate({ id: todo.id, change: { isDone: !todo.isDone } });
+    if (!todo.isDone) show('Done.', () => change.mutate({ id: todo.id, change: { isDone: false } }));
+  };
+  return (
+    <View style={{ flexDirection: 'row', alignItems: 'flex-start' }}>
+      <Press role="checkbox" aria-checked={todo.isDone} label={`${todo.text}, done`} onPress={tick} style={{ width: 44, paddingTop: 13, justifyContent: 'flex-start' }}>
+        <Tick isOn={todo.isDone} />
+      </Press>
+      <View style={{ flex: 1, minWidth: 0, paddingBottom: 4 }}>
+        <Press label={`Change ${todo.text}`} onPress={() => setEditing(true)}>
+          <Type style={todo.isDone ? { textDecorationLine: 'line-through' } : null} tone={todo.isDone ? 'faint' : 'ink'}>
+            {todo.text}
+          </Type>
+          {todoMeta(todo) !== '' && (
+            <Type size="tiny" tone="faint">
+              {todoMeta(todo)}
+            </Type>
+          )}
+        </Press>
+      </View>
+      {todo.recordingId && (
+        <Press
+          label={`Hear where “${todo.text}” was said`}
+          role="link"
+          onPress={() =>
+            router.push({ pathname: '/recordings/[id]', params: { id: todo.recordingId!, at: String(todo.startMs ?? 0) } })
+          }
+          style={{ alignItems: 'flex-end', paddingLeft: 8, maxWidth: 130 }}
+        >
+          <Type size="tiny" tone="petrol" numberOfLines={1}>
+            ▸ {todo.recordingTitle}
+          </Type>
+        </Press>
+      )}
+    </View>
+  );
+});

@@ -1,0 +1,55 @@
+import type { Job } from '@immeld/core/contract/jobs';
+import { View } from 'react-native';
+import { ProgressBar } from 'react-native-paper';
+import { useChanges, useJobs } from '../../api/queries';
+import { WordButton } from '../../ui/press';
+import { useColours } from '../../ui/theme';
+import { Type } from '../../ui/type';
+
+export const useJobOf = (recordingId: string): Job | undefined =>
+  useJobs().data?.items.filter((j) => j.recordingId === recordingId).at(-1);
+
+function timeLeft(seconds: number): string {
+  return seconds < 60 ? `about ${Math.max(1, seconds)} s left` : `about ${Math.round(seconds / 60)} min left`;
+}
+
+/** How far a recognition is, in words and as a bar, with what can be done about it. */
+export function JobProgress({ job, hasWords = true }: { job: Job; hasWords?: boolean }) {
+  const colours = useColours();
+  const { cancelJob, retryJob } = useChanges();
+  if (job.state === 'failed' || job.state === 'cancelled') {
+    return (
+      <View role="alert" style={{ borderLeftWidth: 3, borderLeftColor: colours.rowan, paddingLeft: 12, marginTop: 8 }}>
+        <Type>{job.state === 'failed' ? (job.problem ?? 'This could not be transcribed.') : 'Transcribing was cancelled. The sound is kept.'}</Type>
+        <WordButton label="Try again" onPress={() => retryJob.mutate(job.id)} />
+      </View>
+    );
+  }
+  const isWaiting = job.state === 'waiting';
+  const words = isWaiting
+    ? 'Waiting for its turn'
+    : job.percent === null
+      ? 'Listening'
+      : [`${Math.floor(job.percent)} % transcribed`, job.secondsLeft ? timeLeft(job.secondsLeft) : null].filter(Boolean).join(' · ');
+  return (
+    <View style={{ marginTop: 8, gap: 4 }}>
+      <ProgressBar
+        aria-label="Transcribing"
+        {...(isWaiting || job.percent === null ? { indeterminate: !isWaiting, progress: 0 } : { progress: job.percent / 100 })}
+        color={colours.petrol}
+        style={{ backgroundColor: colours.rule, height: 4 }}
+      />
+      <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
+        <Type size="tiny" tone="faint" role="status">
+          {words}
+        </Type>
+        <WordButton label="Cancel" onPress={() => cancelJob.mutate(job.id)} style={{ marginRight: 0 }} />
+      </View>
+      {hasWords && job.latestWords !== '' && (
+        <Type face="text" tone="faint" numberOfLines={2}>
+          … {job.latestWords}
+        </Type>
+      )}
+    </View>
+  );
+}

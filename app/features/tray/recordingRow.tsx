@@ -1,0 +1,48 @@
+import type { RecordingCard } from '@immeld/core/contract/recordings';
+import { useRouter } from 'expo-router';
+import { memo } from 'react';
+import { View } from 'react-native';
+import { lengthName, whenSaid } from '../../ui/dates';
+import { Press } from '../../ui/press';
+import { Strip } from '../../ui/strip';
+import { useColours } from '../../ui/theme';
+import { Type } from '../../ui/type';
+
+export const titleOf = (r: Pick<RecordingCard, 'title' | 'suggestion' | 'fileName'>): string =>
+  r.title ?? r.suggestion.title ?? r.fileName;
+
+const STATE_WORDS: Partial<Record<RecordingCard['state'], string>> = {
+  waiting: 'waiting to be transcribed',
+  recognising: 'being transcribed',
+  failed: 'could not be transcribed',
+  cancelled: 'transcription cancelled',
+};
+
+/** When, how long, and what is the matter, in one line. */
+export function metaOf(r: RecordingCard): string {
+  return [whenSaid(r.startedAt), r.durationMs ? lengthName(r.durationMs) : null, STATE_WORDS[r.state]].filter(Boolean).join(' · ');
+}
+
+/** A recording as one line of a list. */
+export const RecordingRow = memo(function RecordingRow({ recording }: { recording: RecordingCard }) {
+  const colours = useColours();
+  const router = useRouter();
+  return (
+    <Press
+      label={`${titleOf(recording)}, ${metaOf(recording)}`}
+      role="link"
+      onPress={() => router.push({ pathname: '/recordings/[id]', params: { id: recording.id } })}
+      style={{ borderBottomWidth: 1, borderBottomColor: colours.rule, paddingVertical: 12, gap: 4 }}
+    >
+      <Type size="body" face="text" numberOfLines={2}>
+        {titleOf(recording)}
+      </Type>
+      <Type size="tiny" tone="faint" numberOfLines={1}>
+        {[metaOf(recording), ...recording.tags].join(' · ')}
+      </Type>
+      <View style={{ paddingTop: 2 }}>
+        <Strip peaks={recording.strip} height={22} label="" />
+      </View>
+    </Press>
+  );
+});

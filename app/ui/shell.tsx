@@ -1,0 +1,174 @@
+import { usePathname, useRouter } from 'expo-router';
+import { type ReactNode, useEffect } from 'react';
+import { View, useWindowDimensions } from 'react-native';
+import { useShelves } from '../api/queries';
+import { useCapture } from '../capture/recorder';
+import { FindBar } from './findBar';
+import { PlaceIcon, type PlaceName } from './placeIcon';
+import { Press } from './press';
+import { SpeakBar } from './speakBar';
+import { READING_WIDTH, WIDE_FROM, useColours } from './theme';
+import { Type } from './type';
+
+const PLACES: { place: PlaceName; label: string; path: '/' | '/tray' | '/shelves' | '/todos'; letter: string }[] = [
+  { place: 'day', label: 'Day', path: '/', letter: 'd' },
+  { place: 'tray', label: 'Tray', path: '/tray', letter: 't' },
+  { place: 'shelves', label: 'Shelves', path: '/shelves', letter: 's' },
+  { place: 'todos', label: 'To-dos', path: '/todos', letter: 'o' },
+];
+
+export const useIsWide = (): boolean => useWindowDimensions().width >= WIDE_FROM;
+
+const isHere = (path: string, pathname: string) => (path === '/' ? pathname === '/' : pathname.startsWith(path));
+
+/** Keys that work everywhere: G and a letter for the places, Shift+Space and Shift+Enter for recording. */
+function usePlaceKeys(): void {
+  const router = useRouter();
+  const capture = useCapture();
+  useEffect(() => {
+    let isGoing = false;
+    const press = (event: KeyboardEvent) => {
+      const inField = /^(INPUT|TEXTAREA)$/.test((event.target as HTMLElement).tagName);
+      if (inField || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (event.shiftKey && event.code === 'Space') {
+        event.preventDefault();
+        if (capture.state === 'recording') capture.pause();
+        else if (capture.state === 'paused') capture.resume();
+        else void capture.start();
+      } else if (event.shiftKey && event.key === 'Enter') capture.finish();
+      else if (isGoing) {
+        const place = PLACES.find((p) => p.letter === event.key.toLowerCase());
+        if (place) router.navigate(place.path);
+      }
+      isGoing = event.key.toLowerCase() === 'g';
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [router, capture]);
+}
+
+/** The frame of all places: bottom bar on the phone, a spine at the left on wide screens. */
+export function Shell({ children }: { children: ReactNode }) {
+  const colours = useColours();
+  const isWide = useIsWide();
+  const pathname = usePathname();
+  const { data } = useShelves();
+  usePlaceKeys();
+  const counts: Partial<Record<PlaceName, number>> = { tray: data?.trayCount ?? 0, todos: data?.openTodoCount ?? 0 };
+  const isRecordingPage = pathname.startsWith('/recordings/');
+  if (isWide) {
+    return (
+      <View style={{ flex: 1, flexDirection: 'row', backgroundColor: colours.paper }}>
+        <Spine counts={counts} pathname={pathname} />
+        <View style={{ flex: 1, minWidth: 0 }}>{children}</View>
+      </View>
+    );
+  }
+  return (
+    <View style={{ flex: 1, backgroundColor: colours.paper }}>
+      {!isRecordingPage && (
+        <View style={{ paddingHorizontal: 16, paddingTop: 8 }}>
+          <FindBar isWide={false} />
+        </View>
+      )}
+      <View style={{ flex: 1, minHeight: 0 }}>{children}</View>
+      {!isRecordingPage && (
+        <View style={{ borderTopWidth: 1, borderTopColor: colours.rule }}>
+          <View style={{ padding: 12, paddingBottom: 8 }}>
+            <SpeakBar />
+          </View>
+          <View role="navigation" aria-label="Places" style={{ flexDirection: 'row', borderTopWidth: 1, borderTopColor: colours.rule }}>
+            {PLACES.map((p) => (
+              <PlaceTab key={p.place} {...p} isOn={isHere(p.path, pathname)} count={counts[p.place] ?? 0} />
+            ))}
+          </View>
+        </View>
+      )}
+    </View>
+  );
+}
+
+type TabProps = (typeof PLACES)[number] & { isOn: boolean; count: number };
+
+function PlaceTab({ place, label, path, isOn, count }: TabProps) {
+  const colours = useColours();
+  const router = useRouter();
+  return (
+    <Press
+      label={count ? `${label}, ${count}` : label}
+      role="link"
+      aria-current={isOn ? 'page' : undefined}
+      onPress={() => router.navigate(path)}
+      style={{ flex: 1, alignItems: 'center', paddingTop: 7, paddingBottom: 6, borderTopWidth: 3, borderTopColor: isOn ? colours.ink : 'transparent' }}
+    >
+      <PlaceIcon place={place} colour={isOn ? colours.ink : colours.faint} />
+      <Type size="tiny" tone={isOn ? 'ink' : 'faint'}>
+        {count ? `${label} · ${count}` : label}
+      </Type>
+    </Press>
+  );
+}
+
+function Spine({ counts, pathname }: { counts: Partial<Record<PlaceName, number>>; pathname: string }) {
+  const colours = useColours();
+  const router = useRouter();
+  const { data } = useShelves();
+  return (
+    <View style={{ width: 190, borderRightWidth: 1, borderRightColor: colours.rule, padding: 12, paddingTop: 20 }}>
+      <Type size="large" face="text" style={{ paddingLeft: 16, paddingBottom: 10 }}>
+        Immeld
+      </Type>
+      <View role="navigation" aria-label="Places" style={{ flex: 1, minHeight: 0 }}>
+        {PLACES.map((p) => {
+          const isOn = isHere(p.path, pathname);
+          const count = counts[p.place];
+          return (
+            <View key={p.place}>
+              <Press
+                label={count ? `${p.label}, ${count}` : p.label}
+                role="link"
+                aria-current={isOn ? 'page' : undefined}
+                onPress={() => router.navigate(p.path)}
+                style={{ paddingLeft: 13, borderLeftWidth: 3, borderLeftColor: isOn ? colours.ink : 'transparent' }}
+              >
+                <Type size="body" tone={isOn ? 'ink' : 'faint'}>
+                  {p.label} {count ? <Type tone="faint">{count}</Type> : null}
+                </Type>
+              </Press>
+              {p.place === 'shelves' &&
+                data?.folders.slice(0, 8).map((folder) => (
+                  <Press
+                    key={folder.id}
+                    label={folder.name}
+                    role="link"
+                    onPress={() => router.navigate({ pathname: '/shelves/[id]', params: { id: folder.id } })}
+                    style={{ paddingLeft: 30, minHeight: 34 }}
+                  >
+                    <Type tone={pathname.endsWith(folder.id) ? 'ink' : 'faint'} isBold={pathname.endsWith(folder.id)} numberOfLines={1}>
+                      {folder.name}
+                    </Type>
+                  </Press>
+                ))}
+            </View>
+          );
+        })}
+      </View>
+      <SpeakBar isNarrow />
+    </View>
+  );
+}
+
+/** The column of a place: find bar on top on wide screens, a reading width, room at the sides. */
+export function Page({ children, isFull = false }: { children: ReactNode; isFull?: boolean }) {
+  const isWide = useIsWide();
+  return (
+    <View style={{ flex: 1, minHeight: 0, width: '100%', maxWidth: isFull ? undefined : READING_WIDTH + 96, alignSelf: 'center', paddingHorizontal: isWide ? 48 : 16 }}>
+      {isWide && (
+        <View style={{ paddingTop: 14, paddingBottom: 6 }}>
+          <FindBar isWide />
+        </View>
+      )}
+      {children}
+    </View>
+  );
+}

@@ -1,0 +1,83 @@
+import { memo, useRef, useState } from 'react';
+import { type GestureResponderEvent, View } from 'react-native';
+import Svg, { Line, Path } from 'react-native-svg';
+import { barsOf } from '@immeld/core/audio/peaks';
+import { useColours } from './theme';
+
+type StripProps = {
+  /** Peak values from 0 to 100. */
+  peaks: readonly number[];
+  height: number;
+  /** Share of the sound that is played, 0 to 1. */
+  played?: number;
+  /** Called with a share of the sound when the strip is pressed or dragged. */
+  onSeek?: (share: number) => void;
+  label: string;
+  valueText?: string;
+};
+
+const PITCH = 4;
+
+/** The sound seen from above: symmetric about its middle, played part in ink. It scrolls the manuscript when dragged. */
+export const Strip = memo(function Strip({ peaks, height, played, onSeek, label, valueText }: StripProps) {
+  const colours = useColours();
+  const [width, setWidth] = useState(0);
+  const frame = useRef<View>(null);
+  const bars = width ? barsOf(peaks, Math.max(1, Math.floor(width / PITCH))) : [];
+  const highest = Math.max(20, ...bars);
+  const cut = played === undefined ? bars.length : Math.round(played * bars.length);
+  const path = (from: number, to: number) =>
+    bars
+      .slice(from, to)
+      .map((bar, i) => {
+        const half = Math.max(1, (bar / highest) * (height / 2 - 2));
+        const x = (from + i) * PITCH + 1;
+        return `M${x} ${(height / 2 - half).toFixed(1)}V${(height / 2 + half).toFixed(1)}`;
+      })
+      .join('');
+  const seek = (event: GestureResponderEvent) => {
+    const box = (frame.current as unknown as HTMLElement | null)?.getBoundingClientRect();
+    if (box && onSeek) onSeek(Math.min(1, Math.max(0, (event.nativeEvent.pageX - box.left - window.scrollX) / box.width)));
+  };
+  const step = (by: number) => onSeek?.(Math.min(1, Math.max(0, (played ?? 0) + by)));
+  return (
+    <View
+      ref={frame}
+      onLayout={(e) => setWidth(e.nativeEvent.layout.width)}
+      style={[{ height, width: '100%' }, onSeek ? ({ cursor: 'pointer', touchAction: 'none' } as object) : null]}
+      {...(onSeek
+        ? {
+            role: 'slider' as const,
+            tabIndex: 0 as const,
+            'aria-label': label,
+            'aria-valuemin': 0,
+            'aria-valuemax': 100,
+            'aria-valuenow': Math.round((played ?? 0) * 100),
+            'aria-valuetext': valueText,
+            onStartShouldSetResponder: () => true,
+            onMoveShouldSetResponder: () => true,
+            onResponderGrant: seek,
+            onResponderMove: seek,
+            onKeyDown: (e: { key: string; preventDefault: () => void; stopPropagation: () => void }) => {
+              const by = { ArrowLeft: -0.01, ArrowRight: 0.01, PageDown: -0.1, PageUp: 0.1 }[e.key];
+              if (by === undefined) return;
+              e.preventDefault();
+              e.stopPropagation();
+              step(by);
+            },
+          }
+        : { role: 'img' as const, 'aria-label': label })}
+    >
+      {width > 0 && (
+        <Svg width={width} height={height} aria-hidden>
+          <Path d={`M0 ${height / 2}H${width}`} stroke={colours.rule} strokeWidth={1} />
+          <Path d={path(cut, bars.length)} stroke={colours.faint} strokeOpacity={0.55} strokeWidth={2} />
+          <Path d={path(0, cut)} stroke={colours.ink} strokeWidth={2} />
+          {played !== undefined && (
+            <Line x1={played * width} x2={played * width} y1={0} y2={height} stroke={colours.rowan} strokeWidth={2} />
+          )}
+        </Svg>
+      )}
+    </View>
+  );
+});

@@ -1,0 +1,96 @@
+/**
+ * Makes the demo's data folder by really bringing in the shipped sound. Results of recognition that the repository
+ * holds are laid down as they are, so that the first start takes seconds; `--recognise` makes them anew.
+ * Usage: makeDemoData FOLDER
+ */
+import fs from 'node:fs';
+import path from 'node:path';
+import { proposalsFor } from '@immeld/core/filing/proposals';
+import { openDatabase } from '@immeld/server/database';
+import { filingContextFor } from '@immeld/server/jobs/filingContext';
+import { keepResult } from '@immeld/server/jobs/keepResult';
+import { Folder } from '@immeld/server/models/folder';
+import { JobRow } from '@immeld/server/models/job';
+import { Project } from '@immeld/server/models/project';
+import { Recording } from '@immeld/server/models/recording';
+import { Tag } from '@immeld/server/models/tag';
+import { TodoRow } from '@immeld/server/models/todo';
+import { projectRoot } from '@immeld/server/projectRoot';
+import { loadModels } from '@immeld/server/recognition/modelFiles';
+import { type FileTranscript, transcribeFile } from '@immeld/server/recognition/transcribeFile';
+import { takeIn } from '@immeld/server/storage/intake';
+import { SoundStore } from '@immeld/server/storage/soundStore';
+import { type DemoScript, FOLDERS, PROJECTS, loadWorld } from './world';
+
+const demo = path.join(projectRoot(), 'demo');
+const soundOf = (script: DemoScript) => path.join(demo, 'sound', script.id + path.extname(script.file));
+const resultOf = (script: DemoScript) => path.join(demo, 'expected', `${script.id}.transcript.json`);
+
+/** Local date so many days from today. */
+function dayFromNow(days: number): string {
+  const date = new Date();
+  date.setDate(date.getDate() + days);
+  return new Date(date.getTime() - date.getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
+}
+
+async function recogniseAll(): Promise<void> {
+  const models = await loadModels();
+  for (const script of loadWorld(path.join(demo, 'world'))) {
+    if (!script.isRecognised) continue;
+    const transcript = await transcribeFile(soundOf(script), models);
+    fs.writeFileSync(resultOf(script), `${JSON.stringify(transcript)}\n`);
+    console.log(`${script.id}: ${transcript.passages.length} passages`);
+  }
+}
+
+async function makeData(folder: string): Promise<void> {
+  fs.mkdirSync(folder, { recursive: true });
+  const database = await openDatabase(folder);
+  const sounds = new SoundStore(folder);
+  const folders = new Map<string, string>();
+  for (const { name, tint } of FOLDERS) {
+    folders.set(name, (await Folder.create({ name, tint, parentId: null, binnedAt: null })).id);
+  }
+  for (const project of PROJECTS) await Project.create({ name: project.name, otherNames: [...project.otherNames] });
+  const oldestFirst = loadWorld(path.join(demo, 'world')).sort((a, b) => a.day - b.day || a.time.localeCompare(b.time));
+  for (const script of oldestFirst) await bringIn(script, sounds, folders);
+  await database.close();
+}
+
+async function bringIn(script: DemoScript, sounds: SoundStore, folders: ReadonlyMap<string, string>): Promise<void> {
+  const copy = path.join(sounds.uploadFolder, `demo-${script.id}`);
+  fs.copyFileSync(soundOf(script), copy);
+  const startedAt = `${dayFromNow(script.day)}T${script.time}`;
+  const { recording } = await takeIn(
+    copy,
+    { fileName: script.file, mediaType: 'audio/ogg', startedAt, durationMs: null, source: 'demo' },
+    sounds,
+  );
+  if (!script.isRecognised) {
+    await JobRow.create({ recordingId: recording.id, state: 'waiting', percent: null, problem: null });
+    return;
+  }
+  const transcript = JSON.parse(fs.readFileSync(resultOf(script), 'utf8')) as FileTranscript;
+  const proposals = proposalsFor(transcript.passages, await filingContextFor(recording));
+  await keepResult(recording, { ...transcript, proposals, hasPlaybackCopy: false }, sounds);
+  if (script.title) await fileAway(recording, script, folders.get(script.folder ?? '') ?? null);
+}
+
+/** The demo person has filed this one already and accepted its to-dos. */
+async function fileAway(recording: Recording, script: DemoScript, folderId: string | null): Promise<void> {
+  const tags: Tag[] = [];
+  for (const name of script.tags) tags.push((await Tag.findOne({ where: { name } })) ?? (await Tag.create({ name })));
+  await recording.setTags(tags);
+  await recording.update({ title: script.title, folderId, filedAt: new Date(`${recording.startedAt}`) });
+  if (script.id !== 'lecture') await TodoRow.update({ state: 'ink' }, { where: { recordingId: recording.id } });
+}
+
+const [argument] = process.argv.slice(2);
+if (!argument) {
+  console.error('Name the folder for the demo data, or --recognise.');
+  process.exit(2);
+}
+(argument === '--recognise' ? recogniseAll() : makeData(argument)).catch((error: unknown) => {
+  console.error(error);
+  process.exit(1);
+});

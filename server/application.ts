@@ -36,7 +36,11 @@ export function createApplication({ database, sounds, queue, appFolder, isDemo }
   application.use(securityHeaders, sameOriginOnly);
   const uploads = uploadServer(sounds, queue);
   application.all([UPLOAD_PATH, `${UPLOAD_PATH}/*rest`], (request, response) => uploads.handle(request, response));
-  application.use(compression({ filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response) }));
+  application.use(
+    compression({
+      filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response),
+    }),
+  );
   application.use('/api', express.json({ limit: '2mb' }), apiRouter(database, sounds, queue, isDemo));
   application.use('/api', () => {
     throw new Problem('not-found', 'There is nothing at this address.');
@@ -92,7 +96,10 @@ function serveApp(application: Express, appFolder: string): void {
     express.static(appFolder, {
       index: false,
       setHeaders: (response, file) =>
-        response.setHeader('Cache-Control', /-[0-9a-f]{32}\.|\/assets\//.test(file) ? 'public, max-age=31536000, immutable' : 'no-cache'),
+        response.setHeader(
+          'Cache-Control',
+          /-[0-9a-f]{32}\.|\/assets\//.test(file) ? 'public, max-age=31536000, immutable' : 'no-cache',
+        ),
     }),
   );
   // Every other address is a screen of the app, which finds its own way.
@@ -116,9 +123,15 @@ const problemAnswers: ErrorRequestHandler = (error: unknown, request, response, 
 function problemFrom(error: unknown): Problem {
   if (error instanceof Problem) return error;
   const type = (error as { type?: string }).type;
-  if (type === 'entity.parse.failed') return new Problem('invalid-request', 'The body of this request is not valid JSON.');
+  if (type === 'entity.parse.failed')
+    return new Problem('invalid-request', 'The body of this request is not valid JSON.');
   if (type === 'entity.too.large') return new Problem('too-large', 'This is more text than fits into one request.');
-  if ((error as { status?: number }).status === 404) return new Problem('not-found', 'There is nothing at this address.');
+  if ((error as { status?: number }).status === 404)
+    return new Problem('not-found', 'There is nothing at this address.');
   console.error(error);
-  return new Problem('server-error', 'The server could not do this because of an error of its own.', 'Your recordings are safe on the disk. Try again; the error is in the server’s log.');
+  return new Problem(
+    'server-error',
+    'The server could not do this because of an error of its own.',
+    'Your recordings are safe on the disk. Try again; the error is in the server’s log.',
+  );
 }

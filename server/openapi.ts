@@ -55,13 +55,18 @@ export function openApiDescription(): object {
   paths['/uploads'] = {
     post: {
       operationId: 'createUpload',
-      summary: 'Begin a resumable upload by the tus protocol 1.0; metadata: filename, filetype, startedAt, durationMs, source',
+      summary:
+        'Begin a resumable upload by the tus protocol 1.0; metadata: filename, filetype, startedAt, durationMs, source',
       responses: { 201: { description: 'The address of the upload is in Location; go on with HEAD and PATCH there' } },
     },
   };
   return {
     openapi: '3.1.0',
-    info: { title: 'Immeld', version: '0.1.0', description: 'Recordings, words, notes and to-dos on your own machine.' },
+    info: {
+      title: 'Immeld',
+      version: '0.1.0',
+      description: 'Recordings, words, notes and to-dos on your own machine.',
+    },
     servers: [{ url: '/api' }],
     paths,
     components: {

@@ -50,7 +50,13 @@ async function bundle(entries, folder) {
 const STEPS = [
   {
     name: 'model files',
-    from: ['tools/prepareModel.ts', 'core/speech', 'server/recognition/modelFiles.ts', 'NOTICE.md', 'package-lock.json'],
+    from: [
+      'tools/prepareModel.ts',
+      'core/speech',
+      'server/recognition/modelFiles.ts',
+      'NOTICE.md',
+      'package-lock.json',
+    ],
     result: 'models',
     run: () => node('tsx/dist/cli.mjs', 'tools/prepareModel.ts'),
   },
@@ -58,7 +64,11 @@ const STEPS = [
     name: 'server',
     from: ['core', 'server', 'demo/src', 'tools/build.mjs', 'package-lock.json'],
     result: 'server/dist',
-    run: () => bundle(['server/main.ts', 'server/jobs/recognitionWorker.ts'].map((f) => ({ in: f, out: path.basename(f, '.ts') })), 'server/dist'),
+    run: () =>
+      bundle(
+        ['server/main.ts', 'server/jobs/recognitionWorker.ts'].map((f) => ({ in: f, out: path.basename(f, '.ts') })),
+        'server/dist',
+      ),
   },
   {
     name: 'command line',
@@ -74,11 +84,15 @@ const STEPS = [
     from: ['core', 'app', 'package-lock.json'],
     result: 'app/dist',
     run: () => {
-      execFileSync(process.execPath, [path.join(root, 'node_modules', 'expo', 'bin', 'cli'), 'export', '--platform', 'web', '--output-dir', 'dist'], {
-        cwd: path.join(root, 'app'),
-        stdio: ['ignore', process.env.IMMELD_VERBOSE ? 'inherit' : 'ignore', 'inherit'],
-        env: { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' },
-      });
+      execFileSync(
+        process.execPath,
+        [path.join(root, 'node_modules', 'expo', 'bin', 'cli'), 'export', '--platform', 'web', '--output-dir', 'dist'],
+        {
+          cwd: path.join(root, 'app'),
+          stdio: ['ignore', process.env.IMMELD_VERBOSE ? 'inherit' : 'ignore', 'inherit'],
+          env: { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' },
+        },
+      );
     },
   },
 ];
@@ -89,7 +103,10 @@ export async function buildAll({ only = null, force = false } = {}) {
     const mark = path.join(root, '.immeld', `built-${step.name.replace(' ', '-')}`);
     const now = fingerprint(step.from);
     const isFresh =
-      !force && fs.existsSync(path.join(root, step.result)) && fs.existsSync(mark) && fs.readFileSync(mark, 'utf8') === now;
+      !force &&
+      fs.existsSync(path.join(root, step.result)) &&
+      fs.existsSync(mark) &&
+      fs.readFileSync(mark, 'utf8') === now;
     if (isFresh) continue;
     say(`Building the ${step.name} …`);
     await step.run();

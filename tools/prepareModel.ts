@@ -30,6 +30,8 @@ lay(MODEL_FILES.vocabulary, JSON.stringify((llama as unknown as { vocabById: str
 
 const licence = fs.readFileSync(path.join(recogniserPackage, 'LICENSE'), 'utf8');
 // The package's file also holds the terms of another language's model, which we neither take nor ship.
-const english = licence.slice(0, licence.indexOf('SECTION 2 ---')).replace(/^The Spanish[\s\S]*?SECTION 1/m, 'SECTION 1');
+const english = licence
+  .slice(0, licence.indexOf('SECTION 2 ---'))
+  .replace(/^The Spanish[\s\S]*?SECTION 1/m, 'SECTION 1');
 const notices = fs.readFileSync(path.join(root, 'NOTICE.md'), 'utf8');
 lay('LICENCE.txt', `${english.trim()}\n\n${'-'.repeat(78)}\n\n${notices}`);

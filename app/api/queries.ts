@@ -1,6 +1,11 @@
 import type { Job } from '@immeld/core/contract/jobs';
 import type {
-  Filing, NewTodo, Recording, RecordingChange, TodoChange, WriteUpChange,
+  Filing,
+  NewTodo,
+  Recording,
+  RecordingChange,
+  TodoChange,
+  WriteUpChange,
 } from '@immeld/core/contract/recordings';
 import type { FolderChange, NewFolder } from '@immeld/core/contract/shelves';
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
@@ -36,7 +41,8 @@ export function useRecordings(filter: { place: ListPlace; folderId?: string; tag
 export const useRecording = (id: string) =>
   useQuery({ queryKey: ['recordings', 'one', id], queryFn: () => call('getRecording', { params: { id } }) });
 
-export const useTodos = () => useQuery({ queryKey: ['todos'], queryFn: () => call('listTodos', { query: { state: 'ink' } }) });
+export const useTodos = () =>
+  useQuery({ queryKey: ['todos'], queryFn: () => call('listTodos', { query: { state: 'ink' } }) });
 
 export const useFind = (q: string) =>
   useQuery({
@@ -74,7 +80,9 @@ export function useJobEvents(): void {
 export function useChanges() {
   const client = useQueryClient();
   const refresh = () =>
-    Promise.all([['recordings'], ['shelves'], ['todos'], ['find']].map((queryKey) => client.invalidateQueries({ queryKey })));
+    Promise.all(
+      [['recordings'], ['shelves'], ['todos'], ['find']].map((queryKey) => client.invalidateQueries({ queryKey })),
+    );
   const keep = (recording: Recording) => client.setQueryData(['recordings', 'one', recording.id], recording);
   const done = { onSettled: refresh };
   return {
@@ -85,22 +93,26 @@ export function useChanges() {
       ...done,
     }),
     file: useMutation({
-      mutationFn: ({ id, filing }: { id: string; filing: Filing }) => call('fileRecording', { params: { id }, body: filing }),
+      mutationFn: ({ id, filing }: { id: string; filing: Filing }) =>
+        call('fileRecording', { params: { id }, body: filing }),
       onSuccess: keep,
       ...done,
     }),
     todo: useMutation({
-      mutationFn: ({ id, change }: { id: string; change: TodoChange }) => call('changeTodo', { params: { id }, body: change }),
+      mutationFn: ({ id, change }: { id: string; change: TodoChange }) =>
+        call('changeTodo', { params: { id }, body: change }),
       ...done,
     }),
     newTodo: useMutation({ mutationFn: (body: NewTodo) => call('addTodo', { body }), ...done }),
     writeUp: useMutation({
-      mutationFn: ({ id, change }: { id: string; change: WriteUpChange }) => call('changeWriteUp', { params: { id }, body: change }),
+      mutationFn: ({ id, change }: { id: string; change: WriteUpChange }) =>
+        call('changeWriteUp', { params: { id }, body: change }),
       ...done,
     }),
     newFolder: useMutation({ mutationFn: (body: NewFolder) => call('addFolder', { body }), ...done }),
     folder: useMutation({
-      mutationFn: ({ id, change }: { id: string; change: FolderChange }) => call('changeFolder', { params: { id }, body: change }),
+      mutationFn: ({ id, change }: { id: string; change: FolderChange }) =>
+        call('changeFolder', { params: { id }, body: change }),
       ...done,
     }),
     cancelJob: useMutation({ mutationFn: (id: string) => call('cancelJob', { params: { id } }), ...done }),

@@ -7,7 +7,10 @@ export default function NotFoundScreen() {
   const router = useRouter();
   return (
     <Page>
-      <Empty title="There is nothing at this address" action={<WordButton label="Go to the day" onPress={() => router.navigate('/')} />}>
+      <Empty
+        title="There is nothing at this address"
+        action={<WordButton label="Go to the day" onPress={() => router.navigate('/')} />}
+      >
         It may be mistyped, or what was here has been removed. Your recordings are safe.
       </Empty>
     </Page>

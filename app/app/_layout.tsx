@@ -21,7 +21,9 @@ import { UndoBarProvider } from '../ui/undoBar';
 
 /** Tries again only where another try can help. */
 const isWorthRetrying = (count: number, error: Error): boolean =>
-  error instanceof ApiProblem && error.status === null ? count < 1000 : count < 2 && !(error instanceof ApiProblem && (error.status ?? 500) < 500);
+  error instanceof ApiProblem && error.status === null
+    ? count < 1000
+    : count < 2 && !(error instanceof ApiProblem && (error.status ?? 500) < 500);
 
 export default function RootLayout() {
   const [fontsLoaded, fontError] = useFonts({
@@ -33,7 +35,13 @@ export default function RootLayout() {
   const isDark = useColorScheme() === 'dark';
   const colours = isDark ? DARK : LIGHT;
   const [client] = useState(
-    () => new QueryClient({ defaultOptions: { queries: { retry: isWorthRetrying, retryDelay: 3000, staleTime: 5000, networkMode: 'always' }, mutations: { networkMode: 'always' } } }),
+    () =>
+      new QueryClient({
+        defaultOptions: {
+          queries: { retry: isWorthRetrying, retryDelay: 3000, staleTime: 5000, networkMode: 'always' },
+          mutations: { networkMode: 'always' },
+        },
+      }),
   );
   if (!fontsLoaded && !fontError) return null;
   return (

@@ -39,7 +39,8 @@ export default function FindScreen() {
             </Empty>
           ) : (
             <Empty title="Find what was said">
-              Type some words from a title or from what was said. Words in quotes stand together; a word with a minus must not be there.
+              Type some words from a title or from what was said. Words in quotes stand together; a word with a minus
+              must not be there.
             </Empty>
           )
         }
@@ -52,9 +53,16 @@ function Found({ result }: { result: FindResult['results'][number] }) {
   const colours = useColours();
   const router = useRouter();
   const open = (at: number | null) =>
-    router.push({ pathname: '/recordings/[id]', params: { id: result.recordingId, ...(at === null ? {} : { at: String(at) }) } });
+    router.push({
+      pathname: '/recordings/[id]',
+      params: { id: result.recordingId, ...(at === null ? {} : { at: String(at) }) },
+    });
   return (
-    <View style={{ borderBottomWidth: 1, borderBottomColor: colours.rule, paddingVertical: 10 }} role="article" aria-label={result.title}>
+    <View
+      style={{ borderBottomWidth: 1, borderBottomColor: colours.rule, paddingVertical: 10 }}
+      role="article"
+      aria-label={result.title}
+    >
       <Press label={result.title} role="link" onPress={() => open(null)}>
         <Type size="body" face="text" isBold>
           {result.title}

@@ -36,7 +36,9 @@ export default function DayScreen() {
   const summary = [
     count ? `${count} ${count === 1 ? 'recording' : 'recordings'}, ${lengthName(said)}` : 'nothing recorded',
     data?.todos.length ? `${data.todos.length} to-do${data.todos.length === 1 ? '' : 's'} due` : null,
-  ].filter(Boolean).join(' · ');
+  ]
+    .filter(Boolean)
+    .join(' · ');
   return (
     <Page>
       <ScrollView contentContainerStyle={{ paddingBottom: 40, paddingTop: 14 }}>

@@ -39,7 +39,9 @@ export function linesOf(todos: readonly Todo[], by: Grouping, today: string): Li
   }
   const last = /^(?:No project|Nobody yet|Without a date)$/;
   const names = [...groups.keys()].sort((a, b) =>
-    by === 'date' ? DATE_ORDER.indexOf(a) - DATE_ORDER.indexOf(b) : Number(last.test(a)) - Number(last.test(b)) || a.localeCompare(b),
+    by === 'date'
+      ? DATE_ORDER.indexOf(a) - DATE_ORDER.indexOf(b)
+      : Number(last.test(a)) - Number(last.test(b)) || a.localeCompare(b),
   );
   return names.flatMap((heading): Line[] => [
     { heading },
@@ -101,7 +103,8 @@ export default function TodosScreen() {
             <Loading />
           ) : (
             <Empty title={by === 'done' ? 'Nothing done yet' : 'Nothing to do'}>
-              To-dos that you accept from recordings stand here, each with its way back to the sound. You can also write one above.
+              To-dos that you accept from recordings stand here, each with its way back to the sound. You can also write
+              one above.
             </Empty>
           )
         }

@@ -86,7 +86,9 @@ export function CaptureProvider({ children }: { children: ReactNode }) {
     try {
       if (!navigator.mediaDevices) throw new Error('insecure');
       const stream = await navigator.mediaDevices.getUserMedia({ audio: true });
-      const type = ['audio/webm;codecs=opus', 'audio/mp4', 'audio/ogg;codecs=opus'].find((t) => MediaRecorder.isTypeSupported(t));
+      const type = ['audio/webm;codecs=opus', 'audio/mp4', 'audio/ogg;codecs=opus'].find((t) =>
+        MediaRecorder.isTypeSupported(t),
+      );
       const recorder = new MediaRecorder(stream, type ? { mimeType: type } : {});
       const audio = new AudioContext();
       const analyser = audio.createAnalyser();
@@ -94,7 +96,16 @@ export function CaptureProvider({ children }: { children: ReactNode }) {
       audio.createMediaStreamSource(stream).connect(analyser);
       const window_ = new Float32Array(analyser.fftSize);
       const current: Session = {
-        ...{ recorder, stream, audio, pieces: [], startedAt: new Date(), before: 0, since: performance.now(), isKept: true },
+        ...{
+          recorder,
+          stream,
+          audio,
+          pieces: [],
+          startedAt: new Date(),
+          before: 0,
+          since: performance.now(),
+          isKept: true,
+        },
         meter: window.setInterval(() => {
           setElapsed(elapsedOf(current));
           if (current.since === null) return;
@@ -116,7 +127,11 @@ export function CaptureProvider({ children }: { children: ReactNode }) {
         setPeaks([]);
         const sound = new Blob(current.pieces, { type: recorder.mimeType });
         if (!current.isKept || sound.size === 0) return;
-        const extension = recorder.mimeType.includes('mp4') ? 'm4a' : recorder.mimeType.includes('ogg') ? 'ogg' : 'webm';
+        const extension = recorder.mimeType.includes('mp4')
+          ? 'm4a'
+          : recorder.mimeType.includes('ogg')
+            ? 'ogg'
+            : 'webm';
         const startedAt = localTime(current.startedAt);
         const name = `Spoken ${startedAt.slice(0, 10)} ${startedAt.slice(11, 16).replace(':', '.')}.${extension}`;
         send(sound, name, { startedAt, durationMs: current.before, source: 'speak' });
@@ -163,7 +178,11 @@ export function CaptureProvider({ children }: { children: ReactNode }) {
     const recent = peaks.slice(-JUDGED_PEAKS);
     const loudest = Math.max(...recent, 0);
     const level =
-      recent.filter((p) => p >= CLIPPED_FROM).length > 1 ? 'clipping' : recent.length >= JUDGED_PEAKS && loudest < QUIET_BELOW ? 'too quiet' : 'good';
+      recent.filter((p) => p >= CLIPPED_FROM).length > 1
+        ? 'clipping'
+        : recent.length >= JUDGED_PEAKS && loudest < QUIET_BELOW
+          ? 'too quiet'
+          : 'good';
     return {
       ...{ state, elapsedMs, peaks, level, problem, start, pause, resume },
       finish: () => end(true),

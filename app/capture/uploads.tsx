@@ -47,7 +47,16 @@ export function UploadProvider({ children }: { children: ReactNode }) {
       const change = (part: Partial<UploadItem>) =>
         setItems((all) => all.map((item) => (item.id === id ? { ...item, ...part } : item)));
       const item: UploadItem = {
-        ...{ id, name, bytes: sound.size, sent: 0, state: 'sending', recordingId: null, hereSince: null, problem: null },
+        ...{
+          id,
+          name,
+          bytes: sound.size,
+          sent: 0,
+          state: 'sending',
+          recordingId: null,
+          hereSince: null,
+          problem: null,
+        },
       };
       setItems((all) => [item, ...all]);
       const upload = new tus.Upload(sound, {
@@ -66,7 +75,10 @@ export function UploadProvider({ children }: { children: ReactNode }) {
         onShouldRetry: (error) => {
           const status = error.originalResponse?.getStatus() ?? 0;
           if (status >= 400 && status < 500 && status !== 409 && status !== 423) return false;
-          change({ state: 'retrying', problem: 'The server does not answer. Trying again by itself; keep this page open.' });
+          change({
+            state: 'retrying',
+            problem: 'The server does not answer. Trying again by itself; keep this page open.',
+          });
           return true;
         },
         onError: (error) =>

@@ -17,9 +17,19 @@ export function ConnectionNotice() {
   });
   if (!isError && failureCount === 0) return null;
   return (
-    <View role="status" style={{ backgroundColor: colours.sheet, borderBottomWidth: 1, borderBottomColor: colours.rule, paddingHorizontal: 16, paddingVertical: 8 }}>
+    <View
+      role="status"
+      style={{
+        backgroundColor: colours.sheet,
+        borderBottomWidth: 1,
+        borderBottomColor: colours.rule,
+        paddingHorizontal: 16,
+        paddingVertical: 8,
+      }}
+    >
       <Type size="tiny">
-        No answer from Immeld’s server. You can go on recording; sound waits in this page until it is back, so keep the page open.
+        No answer from Immeld’s server. You can go on recording; sound waits in this page until it is back, so keep the
+        page open.
       </Type>
     </View>
   );

@@ -21,8 +21,22 @@ export function DropTarget({ children }: { children: ReactNode }) {
       {isDragActive && (
         <View
           style={{
-            ...{ position: 'absolute', top: 0, right: 0, bottom: 0, left: 0, alignItems: 'center', justifyContent: 'center' },
-            ...{ backgroundColor: colours.paper, opacity: 0.95, borderWidth: 3, borderStyle: 'dashed', borderColor: colours.petrol },
+            ...{
+              position: 'absolute',
+              top: 0,
+              right: 0,
+              bottom: 0,
+              left: 0,
+              alignItems: 'center',
+              justifyContent: 'center',
+            },
+            ...{
+              backgroundColor: colours.paper,
+              opacity: 0.95,
+              borderWidth: 3,
+              borderStyle: 'dashed',
+              borderColor: colours.petrol,
+            },
           }}
         >
           <Type size="large" face="text">

@@ -39,7 +39,14 @@ export function FindBar({ isWide }: { isWide: boolean }) {
   return (
     <View
       {...({ role: 'search' } as object)}
-      style={{ flexDirection: 'row', alignItems: 'center', gap: 10, borderBottomWidth: 1, borderBottomColor: colours.ink, minHeight: TOUCH }}
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        gap: 10,
+        borderBottomWidth: 1,
+        borderBottomColor: colours.ink,
+        minHeight: TOUCH,
+      }}
     >
       <Svg width={20} height={20} viewBox="0 0 20 20" aria-hidden>
         <Circle cx={8} cy={8} r={6} stroke={colours.faint} strokeWidth={1.6} fill="none" />
@@ -54,7 +61,15 @@ export function FindBar({ isWide }: { isWide: boolean }) {
         aria-label="Find words that were said"
         inputMode="search"
         maxLength={300}
-        style={{ flex: 1, minWidth: 0, height: TOUCH, fontFamily: FONTS.face, fontSize: SIZES.small, color: colours.ink, outlineWidth: 0 }}
+        style={{
+          flex: 1,
+          minWidth: 0,
+          height: TOUCH,
+          fontFamily: FONTS.face,
+          fontSize: SIZES.small,
+          color: colours.ink,
+          outlineWidth: 0,
+        }}
       />
       {typed ? (
         <Press label="Clear" onPress={() => change('')} style={{ alignItems: 'center' }}>

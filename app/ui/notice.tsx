@@ -24,7 +24,10 @@ export function Failure({ error, onRetry }: { error: unknown; onRetry?: () => vo
   const colours = useColours();
   const problem = error instanceof ApiProblem ? error : null;
   return (
-    <View role="alert" style={{ borderLeftWidth: 3, borderLeftColor: colours.rowan, paddingLeft: 14, marginVertical: 16, gap: 2 }}>
+    <View
+      role="alert"
+      style={{ borderLeftWidth: 3, borderLeftColor: colours.rowan, paddingLeft: 14, marginVertical: 16, gap: 2 }}
+    >
       <Type>{problem?.message ?? 'This could not be shown because of an error in the app.'}</Type>
       <Type size="tiny" tone="faint">
         {problem?.safe ?? 'Your recordings are safe.'}
@@ -37,7 +40,11 @@ export function Failure({ error, onRetry }: { error: unknown; onRetry?: () => vo
 export function Loading({ label = 'Opening' }: { label?: string }) {
   const colours = useColours();
   return (
-    <View style={{ paddingVertical: 36, flexDirection: 'row', gap: 12, alignItems: 'center' }} role="status" aria-label={label}>
+    <View
+      style={{ paddingVertical: 36, flexDirection: 'row', gap: 12, alignItems: 'center' }}
+      role="status"
+      aria-label={label}
+    >
       <ActivityIndicator size={18} color={colours.petrol} />
       <Type tone="faint">{label} …</Type>
     </View>

@@ -3,7 +3,15 @@ import { type StyleProp, View, type ViewStyle } from 'react-native';
 import { useColours } from './theme';
 
 /** What Immeld proposes: a dashed outline, until the person accepts it and it is set in ink. */
-export function PencilBox({ children, isInk = false, style }: { children: ReactNode; isInk?: boolean; style?: StyleProp<ViewStyle> }) {
+export function PencilBox({
+  children,
+  isInk = false,
+  style,
+}: {
+  children: ReactNode;
+  isInk?: boolean;
+  style?: StyleProp<ViewStyle>;
+}) {
   const colours = useColours();
   return (
     <View

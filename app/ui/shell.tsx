@@ -77,7 +77,11 @@ export function Shell({ children }: { children: ReactNode }) {
           <View style={{ padding: 12, paddingBottom: 8 }}>
             <SpeakBar />
           </View>
-          <View role="navigation" aria-label="Places" style={{ flexDirection: 'row', borderTopWidth: 1, borderTopColor: colours.rule }}>
+          <View
+            role="navigation"
+            aria-label="Places"
+            style={{ flexDirection: 'row', borderTopWidth: 1, borderTopColor: colours.rule }}
+          >
             {PLACES.map((p) => (
               <PlaceTab key={p.place} {...p} isOn={isHere(p.path, pathname)} count={counts[p.place] ?? 0} />
             ))}
@@ -99,7 +103,14 @@ function PlaceTab({ place, label, path, isOn, count }: TabProps) {
       role="link"
       aria-current={isOn ? 'page' : undefined}
       onPress={() => router.navigate(path)}
-      style={{ flex: 1, alignItems: 'center', paddingTop: 7, paddingBottom: 6, borderTopWidth: 3, borderTopColor: isOn ? colours.ink : 'transparent' }}
+      style={{
+        flex: 1,
+        alignItems: 'center',
+        paddingTop: 7,
+        paddingBottom: 6,
+        borderTopWidth: 3,
+        borderTopColor: isOn ? colours.ink : 'transparent',
+      }}
     >
       <PlaceIcon place={place} colour={isOn ? colours.ink : colours.faint} />
       <Type size="tiny" tone={isOn ? 'ink' : 'faint'}>
@@ -144,7 +155,11 @@ function Spine({ counts, pathname }: { counts: Partial<Record<PlaceName, number>
                     onPress={() => router.navigate({ pathname: '/shelves/[id]', params: { id: folder.id } })}
                     style={{ paddingLeft: 30, minHeight: 34 }}
                   >
-                    <Type tone={pathname.endsWith(folder.id) ? 'ink' : 'faint'} isBold={pathname.endsWith(folder.id)} numberOfLines={1}>
+                    <Type
+                      tone={pathname.endsWith(folder.id) ? 'ink' : 'faint'}
+                      isBold={pathname.endsWith(folder.id)}
+                      numberOfLines={1}
+                    >
                       {folder.name}
                     </Type>
                   </Press>
@@ -162,7 +177,16 @@ function Spine({ counts, pathname }: { counts: Partial<Record<PlaceName, number>
 export function Page({ children, isFull = false }: { children: ReactNode; isFull?: boolean }) {
   const isWide = useIsWide();
   return (
-    <View style={{ flex: 1, minHeight: 0, width: '100%', maxWidth: isFull ? undefined : READING_WIDTH + 96, alignSelf: 'center', paddingHorizontal: isWide ? 48 : 16 }}>
+    <View
+      style={{
+        flex: 1,
+        minHeight: 0,
+        width: '100%',
+        maxWidth: isFull ? undefined : READING_WIDTH + 96,
+        alignSelf: 'center',
+        paddingHorizontal: isWide ? 48 : 16,
+      }}
+    >
       {isWide && (
         <View style={{ paddingTop: 14, paddingBottom: 6 }}>
           <FindBar isWide />

@@ -39,7 +39,16 @@ export function SpeakBar({ isNarrow = false }: { isNarrow?: boolean }) {
   return (
     <View style={{ gap: 8 }}>
       {capture.problem && (
-        <View role="alert" style={{ backgroundColor: colours.sheet, borderLeftWidth: 3, borderLeftColor: colours.rowan, padding: 12, paddingBottom: 0 }}>
+        <View
+          role="alert"
+          style={{
+            backgroundColor: colours.sheet,
+            borderLeftWidth: 3,
+            borderLeftColor: colours.rowan,
+            padding: 12,
+            paddingBottom: 0,
+          }}
+        >
           <Type>{capture.problem}</Type>
           <WordButton label="Close" onPress={capture.closeProblem} />
         </View>
@@ -49,12 +58,34 @@ export function SpeakBar({ isNarrow = false }: { isNarrow?: boolean }) {
           label="Speak"
           disabled={isStarting}
           onPress={() => void capture.start()}
-          style={[bar(colours), { flex: isNarrow ? 0 : 1, flexDirection: 'row', alignItems: 'center', justifyContent: 'flex-start', gap: 14 }]}
+          style={[
+            bar(colours),
+            {
+              flex: isNarrow ? 0 : 1,
+              flexDirection: 'row',
+              alignItems: 'center',
+              justifyContent: 'flex-start',
+              gap: 14,
+            },
+          ]}
         >
-          <View style={{ width: 24, height: 24, borderRadius: 12, borderWidth: 7, borderColor: colours.rowan, backgroundColor: colours.sheet }} />
+          <View
+            style={{
+              width: 24,
+              height: 24,
+              borderRadius: 12,
+              borderWidth: 7,
+              borderColor: colours.rowan,
+              backgroundColor: colours.sheet,
+            }}
+          />
           <Type size="body">{isStarting ? 'Opening the microphone' : 'Speak'}</Type>
         </Press>
-        <Press label="Bring in sound files" onPress={bringIn} style={[bar(colours), { alignItems: 'center', paddingHorizontal: 14 }]}>
+        <Press
+          label="Bring in sound files"
+          onPress={bringIn}
+          style={[bar(colours), { alignItems: 'center', paddingHorizontal: 14 }]}
+        >
           <Type>Bring in</Type>
         </Press>
       </View>
@@ -75,7 +106,13 @@ function LiveBar({ isNarrow }: { isNarrow: boolean }) {
   const colours = useColours();
   const { state, elapsedMs, peaks, level, pause, resume, finish, throwAway } = useCapture();
   const isPaused = state === 'paused';
-  const hint = isPaused ? 'paused' : level === 'good' ? 'good level' : level === 'clipping' ? 'too loud: move back a little' : 'too quiet: come closer';
+  const hint = isPaused
+    ? 'paused'
+    : level === 'good'
+      ? 'good level'
+      : level === 'clipping'
+        ? 'too loud: move back a little'
+        : 'too quiet: come closer';
   return (
     <View role="region" aria-label="Recording now" style={[bar(colours), { paddingVertical: 10, gap: 6 }]}>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10, flexWrap: 'wrap' }}>
@@ -87,12 +124,14 @@ function LiveBar({ isNarrow }: { isNarrow: boolean }) {
       </View>
       <Strip peaks={peaks} height={40} label="Loudness of what you say" />
       <View style={{ flexDirection: isNarrow ? 'column' : 'row', gap: 8, paddingTop: 2 }}>
-        <FrameButton label={isPaused ? 'Go on' : 'Pause'} onPress={isPaused ? resume : pause} style={{ flex: isNarrow ? 0 : 1 }} />
+        <FrameButton
+          label={isPaused ? 'Go on' : 'Pause'}
+          onPress={isPaused ? resume : pause}
+          style={{ flex: isNarrow ? 0 : 1 }}
+        />
         <FrameButton label="Finish" isMain onPress={finish} style={{ flex: isNarrow ? 0 : 2 }} />
       </View>
-      {isPaused && (
-        <WordButton label="Throw this recording away" tone="rowan" onPress={throwAway} />
-      )}
+      {isPaused && <WordButton label="Throw this recording away" tone="rowan" onPress={throwAway} />}
     </View>
   );
 }

@@ -37,7 +37,8 @@ export const Strip = memo(function Strip({ peaks, height, played, onSeek, label,
       .join('');
   const seek = (event: GestureResponderEvent) => {
     const box = (frame.current as unknown as HTMLElement | null)?.getBoundingClientRect();
-    if (box && onSeek) onSeek(Math.min(1, Math.max(0, (event.nativeEvent.pageX - box.left - window.scrollX) / box.width)));
+    if (box && onSeek)
+      onSeek(Math.min(1, Math.max(0, (event.nativeEvent.pageX - box.left - window.scrollX) / box.width)));
   };
   const step = (by: number) => onSeek?.(Math.min(1, Math.max(0, (played ?? 0) + by)));
   return (

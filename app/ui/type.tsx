@@ -14,7 +14,9 @@ export function Type({ size = 'small', face = 'face', isBold = false, tone = 'in
   const colours = useColours();
   const fontFamily = face === 'text' ? (isBold ? FONTS.textBold : FONTS.text) : isBold ? FONTS.faceBold : FONTS.face;
   const lineHeight = Math.round(SIZES[size] * (face === 'text' ? (size === 'title' ? 1.3 : 1.6) : 1.4));
-  return <NativeText {...rest} style={[{ fontFamily, fontSize: SIZES[size], lineHeight, color: colours[tone] }, style]} />;
+  return (
+    <NativeText {...rest} style={[{ fontFamily, fontSize: SIZES[size], lineHeight, color: colours[tone] }, style]} />
+  );
 }
 
 /** The one heading of a screen. */

@@ -144,7 +144,8 @@ const due = () =>
       return !Number.isNaN(date.getTime()) && date.toISOString().startsWith(value.slice(0, 10));
     });
 
-const todoText = () => yup.string().trim().min(1, 'A to-do needs some words.').max(500, 'A to-do may have at most 500 characters.');
+const todoText = () =>
+  yup.string().trim().min(1, 'A to-do needs some words.').max(500, 'A to-do may have at most 500 characters.');
 
 export const todoChangeSchema = yup
   .object({

@@ -67,7 +67,9 @@ const ranked = (scores: Map<string, number>): [string, number][] =>
 
 /** Share of a name's words that were said, more when said often. */
 function nameScore(name: string, said: Map<string, number>): number {
-  const words = wordsOf(name).filter((w) => !isStopword(w)).map(stem);
+  const words = wordsOf(name)
+    .filter((w) => !isStopword(w))
+    .map(stem);
   if (words.length === 0) return 0;
   const hits = words.filter((w) => said.has(w));
   if (hits.length === 0) return 0;

@@ -2,8 +2,7 @@ import { cuesFrom } from './cues';
 import type { TranscriptDocument } from './document';
 import { cueTime } from './times';
 
-const escaped = (text: string): string =>
-  text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');
+const escaped = (text: string): string => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');
 
 /** WebVTT: The Web Video Text Tracks Format (W3C), with voice spans where the speaker is known. */
 export function toVtt(document: TranscriptDocument): string {

@@ -22,11 +22,43 @@ export const ACTION_VERBS = new Set(
 
 /** Irregular participles of the verbs above. */
 const PARTICIPLES: Record<string, string> = {
-  bought: 'buy', brought: 'bring', built: 'build', chosen: 'choose', cut: 'cut', done: 'do', drawn: 'draw', dug: 'dig',
-  found: 'find', given: 'give', held: 'hold', hung: 'hang', kept: 'keep', laid: 'lay', led: 'lead', left: 'leave',
-  made: 'make', met: 'meet', paid: 'pay', put: 'put', read: 'read', rung: 'ring', run: 'run', sent: 'send', set: 'set',
-  shown: 'show', sold: 'sell', spoken: 'speak', spread: 'spread', swept: 'sweep', taken: 'take', told: 'tell',
-  thrown: 'throw', written: 'write', gotten: 'get', got: 'get', redone: 'redo',
+  bought: 'buy',
+  brought: 'bring',
+  built: 'build',
+  chosen: 'choose',
+  cut: 'cut',
+  done: 'do',
+  drawn: 'draw',
+  dug: 'dig',
+  found: 'find',
+  given: 'give',
+  held: 'hold',
+  hung: 'hang',
+  kept: 'keep',
+  laid: 'lay',
+  led: 'lead',
+  left: 'leave',
+  made: 'make',
+  met: 'meet',
+  paid: 'pay',
+  put: 'put',
+  read: 'read',
+  rung: 'ring',
+  run: 'run',
+  sent: 'send',
+  set: 'set',
+  shown: 'show',
+  sold: 'sell',
+  spoken: 'speak',
+  spread: 'spread',
+  swept: 'sweep',
+  taken: 'take',
+  told: 'tell',
+  thrown: 'throw',
+  written: 'write',
+  gotten: 'get',
+  got: 'get',
+  redone: 'redo',
 };
 
 /** The base form of a past participle, or null when it is not one of a verb that people plan with. */
@@ -35,7 +67,12 @@ export function baseOfParticiple(word: string): string | null {
   if (lower in PARTICIPLES) return PARTICIPLES[lower]!;
   if (!lower.endsWith('ed')) return null;
   const stem = lower.slice(0, -2);
-  const candidates = [stem, `${stem}e`, stem.replace(/(.)\1$/, '$1'), lower.endsWith('ied') ? `${lower.slice(0, -3)}y` : stem];
+  const candidates = [
+    stem,
+    `${stem}e`,
+    stem.replace(/(.)\1$/, '$1'),
+    lower.endsWith('ied') ? `${lower.slice(0, -3)}y` : stem,
+  ];
   return candidates.find((c) => ACTION_VERBS.has(c)) ?? null;
 }
 

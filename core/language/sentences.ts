@@ -15,9 +15,7 @@ type Token = Omit<Sentence, 'text'> & { word: string };
 export function sentencesOf(passages: readonly Passage[]): Sentence[] {
   return group(
     passages.flatMap((p, passage) =>
-      p.words.map(
-        (w): Token => ({ word: w.text, passage, startMs: w.startMs, endMs: w.endMs, speaker: p.speaker }),
-      ),
+      p.words.map((w): Token => ({ word: w.text, passage, startMs: w.startMs, endMs: w.endMs, speaker: p.speaker })),
     ),
   );
 }

@@ -11,7 +11,17 @@ export type SpokenDate = { due: string; start: number; end: number };
 
 const WEEKDAYS = ['sunday', 'monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday'];
 const MONTHS = [
-  'january', 'february', 'march', 'april', 'may', 'june', 'july', 'august', 'september', 'october', 'november',
+  'january',
+  'february',
+  'march',
+  'april',
+  'may',
+  'june',
+  'july',
+  'august',
+  'september',
+  'october',
+  'november',
   'december',
 ];
 const WEEKDAY = WEEKDAYS.join('|');
@@ -72,8 +82,7 @@ const RULES: Rule[] = [
   rule('tomorrow', (_, t) => plusDays(t, 1)),
   rule(`(?:a|one) week (?:from|on) (${WEEKDAY})`, (m, t) => plusDays(nextWeekday(t, m[1]!), 7)),
   rule(`(${NUMBER_WORD}) weeks from (${WEEKDAY})`, (m, t) => plusDays(nextWeekday(t, m[2]!), 7 * amount(m[1]!))),
-  rule(`(${WEEKDAY})(?: in)? a week|(?:on )?(${WEEKDAY}) week`, (m, t) =>
-    plusDays(nextWeekday(t, (m[1] ?? m[2])!), 7)),
+  rule(`(${WEEKDAY})(?: in)? a week|(?:on )?(${WEEKDAY}) week`, (m, t) => plusDays(nextWeekday(t, (m[1] ?? m[2])!), 7)),
   rule(`(?:the )?(${WEEKDAY}) after next`, (m, t) => plusDays(nextWeekday(t, m[1]!), 7)),
   rule(`next (${WEEKDAY})|(${WEEKDAY}) (?:of )?next week`, (m, t) => weekdayOfNextWeek(t, (m[1] ?? m[2])!)),
   rule(`next week on (${WEEKDAY})`, (m, t) => weekdayOfNextWeek(t, m[1]!)),
@@ -99,8 +108,10 @@ const RULES: Rule[] = [
   rule('next week', (_, t) => weekdayOfNextWeek(t, 'monday')),
   rule('next month', (_, t) => ({ ...plusMonths({ ...t, day: 1 }, 1) })),
   rule('this week', (_, t) => plusDays(t, (5 - weekdayOf(t) + 7) % 7)),
-  rule(`the (${ORDINAL_WORD})(?! (?:one|time|thing|part|floor|row|tree|week|draft|version|point|chapter|of (?:the|all|these|those|our|my)))`, (m, t) =>
-    ordinalInMonths(t, ordinalValue(m[1]!) ?? 0)),
+  rule(
+    `the (${ORDINAL_WORD})(?! (?:one|time|thing|part|floor|row|tree|week|draft|version|point|chapter|of (?:the|all|these|those|our|my)))`,
+    (m, t) => ordinalInMonths(t, ordinalValue(m[1]!) ?? 0),
+  ),
   rule('(?:end of (?:the )?day|today|tonight|this (?:morning|afternoon|evening))', (_, t) => t),
 ];
 
@@ -121,7 +132,10 @@ const HALF = '(?:\\s*(a\\.?m\\.?|p\\.?m\\.?|in the morning|in the afternoon|in t
 
 const CLOCKS: { pattern: RegExp; clock: (m: RegExpMatchArray) => Clock | null }[] = [
   {
-    pattern: new RegExp(`\\b${CLOCK_LEAD}?(half past|quarter past|a quarter past|quarter to|a quarter to) (${NUMBER_WORD})${HALF}?`, 'i'),
+    pattern: new RegExp(
+      `\\b${CLOCK_LEAD}?(half past|quarter past|a quarter past|quarter to|a quarter to) (${NUMBER_WORD})${HALF}?`,
+      'i',
+    ),
     clock: (m) => {
       const hour = numberValue(m[2]!);
       if (hour === null || hour > 24) return null;
@@ -146,7 +160,10 @@ const CLOCKS: { pattern: RegExp; clock: (m: RegExpMatchArray) => Clock | null }[
     clock: (m) => halfOfDay(Number(m[1]), Number(m[2]), m[3]),
   },
   {
-    pattern: new RegExp(`\\b${CLOCK_LEAD}?(${NUMBER_WORD})(?: (thirty|fifteen|forty-five|forty five|twenty|ten))?(?: o'?clock)${HALF}?|\\b${CLOCK_LEAD}?(${NUMBER_WORD})(?: (thirty|fifteen|forty-five|forty five))?${HALF}`, 'i'),
+    pattern: new RegExp(
+      `\\b${CLOCK_LEAD}?(${NUMBER_WORD})(?: (thirty|fifteen|forty-five|forty five|twenty|ten))?(?: o'?clock)${HALF}?|\\b${CLOCK_LEAD}?(${NUMBER_WORD})(?: (thirty|fifteen|forty-five|forty five))?${HALF}`,
+      'i',
+    ),
     clock: (m) => {
       const hour = numberValue((m[1] ?? m[4])!);
       const minute = numberValue(m[2] ?? m[5] ?? '0');
@@ -154,14 +171,20 @@ const CLOCKS: { pattern: RegExp; clock: (m: RegExpMatchArray) => Clock | null }[
     },
   },
   {
-    pattern: new RegExp(`(?<!\\d )\\b(?:by|before|until|till|at)\\s+(${NUMBER_WORD})(?: (thirty|fifteen|forty-five|forty five))?(?=$|[.,;!?]|\\s+(?:and|on|today|tomorrow|tonight|this|next|sharp|for|with|so|because|${WEEKDAY}))`, 'i'),
+    pattern: new RegExp(
+      `(?<!\\d )\\b(?:by|before|until|till|at)\\s+(${NUMBER_WORD})(?: (thirty|fifteen|forty-five|forty five))?(?=$|[.,;!?]|\\s+(?:and|on|today|tomorrow|tonight|this|next|sharp|for|with|so|because|${WEEKDAY}))`,
+      'i',
+    ),
     clock: (m) => {
       const hour = numberValue(m[1]!);
       const minute = numberValue(m[2] ?? '0');
       return hour === null || minute === null || hour > 24 || hour === 0 ? null : halfOfDay(hour, minute);
     },
   },
-  { pattern: new RegExp(`\\b${CLOCK_LEAD}?(?:noon|midday)\\b|\\b${CLOCK_LEAD}lunch(?:time)?\\b`, 'i'), clock: () => ({ hour: 12, minute: 0 }) },
+  {
+    pattern: new RegExp(`\\b${CLOCK_LEAD}?(?:noon|midday)\\b|\\b${CLOCK_LEAD}lunch(?:time)?\\b`, 'i'),
+    clock: () => ({ hour: 12, minute: 0 }),
+  },
   { pattern: new RegExp(`\\b${CLOCK_LEAD}?midnight\\b`, 'i'), clock: () => ({ hour: 23, minute: 59 }) },
 ];
 
@@ -213,8 +236,10 @@ function findClock(text: string): { clock: Clock; start: number; end: number } |
 function findDay(text: string, today: Day): { day: Day; start: number; end: number } | null {
   for (const { pattern, day } of RULES) {
     const match = pattern.exec(text);
-    const found = match && day(match, today);
-    if (found) return { day: found, start: match.index, end: match.index + match[0].length };
+    if (!match) continue;
+    const found = day(match, today);
+    // A day that the calendar has not ("the thirtieth of February") is not turned into another one.
+    return found && { day: found, start: match.index, end: match.index + match[0].length };
   }
   return null;
 }

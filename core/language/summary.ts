@@ -25,9 +25,7 @@ export function summarise(sentences: readonly Sentence[], most: number): Summary
     const repeats = chosen.some((c) => cosine(vectors[c.index]!, vectors[candidate.index]!) > REDUNDANT);
     if (!repeats) chosen.push(candidate);
   }
-  return chosen
-    .sort((a, b) => a.index - b.index)
-    .map(({ index, score }) => ({ ...sentences[index]!, index, score }));
+  return chosen.sort((a, b) => a.index - b.index).map(({ index, score }) => ({ ...sentences[index]!, index, score }));
 }
 
 type Vector = Map<string, number>;

@@ -17,16 +17,26 @@ const ANNOUNCEMENTS = [
  * @returns at most 52 characters, never cut inside a word; null when nothing was said
  */
 export function suggestTitle(sentences: readonly Sentence[]): string | null {
-  const opening = sentences.slice(0, 4).map((s) => s.text).join(' ');
+  const opening = sentences
+    .slice(0, 4)
+    .map((s) => s.text)
+    .join(' ');
   const announced = ANNOUNCEMENTS.map((pattern, kind) => {
     const match = pattern.exec(opening);
     return match && (kind === 0 ? match[1]! : match[0]);
   }).find(Boolean);
   if (announced) {
-    const short = tidy(announced.split(/(?<!^)\b(?:for (?:the|my|our)|means|and i|because|which|so that|before|after|today|tonight|this evening|tomorrow)\b/i)[0]!);
+    const short = tidy(
+      announced.split(
+        /(?<!^)\b(?:for (?:the|my|our)|means|and i|because|which|so that|before|after|today|tonight|this evening|tomorrow)\b/i,
+      )[0]!,
+    );
     if (wordsOf(short).some((w) => !isStopword(w))) return short;
   }
-  const phrases = keyPhrases(sentences.map((s) => s.text), 3);
+  const phrases = keyPhrases(
+    sentences.map((s) => s.text),
+    3,
+  );
   if (phrases.length === 0) {
     const first = sentences[0]?.text;
     return first ? tidy(first) : null;
@@ -74,20 +84,28 @@ export function keyPhrases(texts: readonly string[], most: number): string[] {
 
 /** Noun phrases of up to three words; function words, times and numbers are left out. */
 function phrasesOf(text: string): string[][] {
-  const found = nlp(text).match('#Adjective? #Noun+').not('(#Pronoun|#Date|#Time|#Value|#Month|#WeekDay|#Duration)').out('array') as string[];
+  const found = nlp(text)
+    .match('#Adjective? #Noun+')
+    .not('(#Pronoun|#Date|#Time|#Value|#Month|#WeekDay|#Duration)')
+    .out('array') as string[];
   return found
     .map((phrase) => (phrase.match(/[\p{L}\p{N}]+(?:['’-][\p{L}\p{N}]+)*/gu) ?? []).filter((w) => !isUntelling(w)))
     .filter((run) => run.length > 0 && run.length <= 3);
 }
 
 /** Words that name time, amount or nothing in particular. */
-const UNTELLING = /^(?:half|past|quarter|o'clock|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|point|part|place|number|kind|question|thing|way|people|name|call|called|hello|goodbye|evening|morning|mother|father|doctor)$/i;
+const UNTELLING =
+  /^(?:half|past|quarter|o'clock|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|point|part|place|number|kind|question|thing|way|people|name|call|called|hello|goodbye|evening|morning|mother|father|doctor|met(?:re|er)s?|centimet(?:re|er)s?|millimet(?:re|er)s?|per|cent|degrees?|pounds?|euros?)$/i;
 const isUntelling = (word: string): boolean =>
   UNTELLING.test(word) || isStopword(word.toLowerCase().replace(/’/g, "'").replace(/'s$/, ''));
 
 function tidy(text: string): string {
-  let words = text.replace(/[.,;:?!…]+$/g, '').trim().split(/\s+/);
-  while (words.length > 1 && /^(?:um|uh|so|well|okay|right|and|the|a|an|my|our)$/i.test(words[0]!)) words = words.slice(1);
+  let words = text
+    .replace(/[.,;:?!…]+$/g, '')
+    .trim()
+    .split(/\s+/);
+  while (words.length > 1 && /^(?:um|uh|so|well|okay|right|and|the|a|an|my|our)$/i.test(words[0]!))
+    words = words.slice(1);
   let title = '';
   for (const word of words) {
     if (title.length + word.length + 1 > LONGEST_TITLE) break;

@@ -32,22 +32,38 @@ const ADVERB = '(?:really |still |also |just |probably |definitely |first |now |
 const MINE: RegExp[] = [
   /^(?:please )?(?:remind me|remember|don't (?:let me )?forget|(?:i|we) (?:mustn't|must not|shouldn't|should not) forget|make sure|be sure) to (.+)$/i,
   /^(?:please )?(?:make sure|remember) that i (?:have to |need to )?(.+)$/i,
-  new RegExp(`^(?:i think |i guess |i suppose |maybe )?i(?:'ve| have)? ${ADVERB}(?:need to|have to|got to|must|should|ought to|want to|had better|'d better|gotta) ${ADVERB}(.+)$`, 'i'),
+  new RegExp(
+    `^(?:i think |i guess |i suppose |maybe )?i(?:'ve| have)? ${ADVERB}(?:need to|have to|got to|must|should|ought to|want to|had better|'d better|gotta) ${ADVERB}(.+)$`,
+    'i',
+  ),
   new RegExp(`^(?:i think |i guess )?i'd (?:better|like to) ${ADVERB}(.+)$`, 'i'),
-  new RegExp(`^i(?:'ll| will| shall|'m going to| am going to|'m supposed to|'m meant to| promised to| promised i'd| said i'd| agreed to) ${ADVERB}(.+)$`, 'i'),
+  new RegExp(
+    `^i(?:'ll| will| shall|'m going to| am going to|'m supposed to|'m meant to| promised to| promised i'd| said i'd| agreed to) ${ADVERB}(.+)$`,
+    'i',
+  ),
   /^(?:my (?:job|task|to-do|action)|note to self|to-do|todo|action point)(?: is)?(?: to)?[:,]? (.+)$/i,
 ];
 const OURS: RegExp[] = [
-  new RegExp(`^(?:i think |maybe |perhaps )?we(?:'ve| have)? ${ADVERB}(?:need to|have to|got to|must|should|ought to|had better|'d better) ${ADVERB}(.+)$`, 'i'),
+  new RegExp(
+    `^(?:i think |maybe |perhaps )?we(?:'ve| have)? ${ADVERB}(?:need to|have to|got to|must|should|ought to|had better|'d better) ${ADVERB}(.+)$`,
+    'i',
+  ),
   new RegExp(`^we(?:'ll| will| shall|'re going to| are going to| agreed to) ${ADVERB}(.+)$`, 'i'),
   new RegExp(`^let(?:'s| us) ${ADVERB}(.+)$`, 'i'),
   /^(?:somebody|someone) (?:has to|needs to|must|should|ought to) (.+)$/i,
   /^(?:can|could|would|will) (?:you|we|somebody|someone)(?: please| also| just)* (.+?)\??$/i,
 ];
-const NAME = "((?:Professor |Doctor |Dr\\. |Mrs?\\. |Ms\\. )?\\p{Lu}[\\p{L}'-]+(?: \\p{Lu}[\\p{L}'-]+)?|[Tt]he \\p{Ll}[\\p{L}-]+(?: \\p{Ll}[\\p{L}-]+)?)";
-const NAMED_PROMISE = new RegExp(`^${NAME} (?:will|'ll|has to|needs to|must|should|is going to|is supposed to|agreed to|promised to|said (?:he|she|they) (?:would|will)|said (?:he|she|they)'d|offered to|wants to) ${ADVERB}(.+)$`, 'u');
+const NAME =
+  "((?:Professor |Doctor |Dr\\. |Mrs?\\. |Ms\\. )?\\p{Lu}[\\p{L}'-]+(?: \\p{Lu}[\\p{L}'-]+)?|[Tt]he \\p{Ll}[\\p{L}-]+(?: \\p{Ll}[\\p{L}-]+)?)";
+const NAMED_PROMISE = new RegExp(
+  `^${NAME} (?:will|'ll|has to|needs to|must|should|is going to|is supposed to|agreed to|promised to|said (?:he|she|they) (?:would|will)|said (?:he|she|they)'d|offered to|wants to) ${ADVERB}(.+)$`,
+  'u',
+);
 const NAMED_REQUEST = new RegExp(`^${NAME}, (?:can|could|would|will) you(?: please| also)* (.+?)\\??$`, 'u');
-const REQUEST_NAMED = new RegExp(`^(?:[Cc]an|[Cc]ould|[Ww]ould|[Ww]ill) you(?: please| also)* (.+?), (\\p{Lu}[\\p{L}'-]+)\\??$`, 'u');
+const REQUEST_NAMED = new RegExp(
+  `^(?:[Cc]an|[Cc]ould|[Ww]ould|[Ww]ill) you(?: please| also)* (.+?), (\\p{Lu}[\\p{L}'-]+)\\??$`,
+  'u',
+);
 const PASSIVE =
   /^(?:the |my |our |a |an )?(.{2,60}?) (?:has to|have to|needs to|need to|must|should|ought to) be (\p{L}+)\b(.*)$/iu;
 const DUE = /^(the |my |our )(.{2,50}?) (?:is|are) due\b(.*)$/i;
@@ -55,15 +71,18 @@ const DUE = /^(the |my |our )(.{2,50}?) (?:is|are) due\b(.*)$/i;
 const DONE =
   /\b(?:already|have (?:just )?\p{L}+(?:ed|nt|ne)\b|is done|are done|was done|did that|that's done|has been|have been)\b/iu;
 /** "We must not forget the water" names a thing, not an act. */
-const NOT_FORGET = /^(?:please )?(?:don't (?:let (?:me|us) )?forget|(?:i|we) (?:mustn't|must not) forget) (?:about )?((?:the|a|an|my|our|his|her|their) .+)$/i;
+const NOT_FORGET =
+  /^(?:please )?(?:don't (?:let (?:me|us) )?forget|(?:i|we) (?:mustn't|must not) forget) (?:about )?((?:the|a|an|my|our|his|her|their) .+)$/i;
 
 const NOT_WANTED =
   /\b(?:don't (?:need|have|want) to|do not (?:need|have|want) to|doesn't (?:need|have)|does not (?:need|have)|no need|needn't|not going to|won't|will not|shouldn't|should not|never|used to|would have|could have|should have|had to|wanted to|needed to|didn't|did not|if i had|wish)\b/i;
 
 /** Names after which "will" or "should" tells how things are, not what somebody promised. */
-const NOT_A_PERSON = /^(?:the (?:soil|water|rain|tree|trees|root|roots|wind|sun|sand|clay|plant|result|weather|value|rest|whole|first|last|next|same|other|only|best|more|quay|harbour|trench|pump|ground|day|week|lecture|curve|profile)|it|this|that|there|what|which|nobody|everybody|everyone|nothing|everything|water|rain|soil)\b/i;
+const NOT_A_PERSON =
+  /^(?:the (?:soil|water|rain|tree|trees|root|roots|wind|sun|sand|clay|plant|result|weather|value|rest|whole|first|last|next|same|other|only|best|more|quay|harbour|trench|pump|ground|day|week|lecture|curve|profile)|it|this|that|there|what|which|nobody|everybody|everyone|nothing|everything|water|rain|soil)\b/i;
 /** Verbs that tell what happens rather than what somebody does. */
-const HAPPENS = /^(?:be|have|need|feel|hear|become|seem|remain|happen|depend|grow|drain|see|know|think|say|like|understand|imagine|consider|suppose|mean|get (?:cold|wet|dry|dark|tired))\b/i;
+const HAPPENS =
+  /^(?:be|have|need|feel|hear|become|seem|remain|happen|depend|grow|drain|see|know|think|say|like|understand|imagine|consider|suppose|mean|get (?:cold|wet|dry|dark|tired))\b/i;
 const LOOSE_ENDS = /^(?:is|are|was|were|it|that|this|they|he|she|there|which|who|because|if|when|while|what)\b/i;
 
 /**
@@ -114,16 +133,22 @@ function isTeaching(sentences: readonly Sentence[]): boolean {
 
 /** In a lecture a command is mostly an explanation; what listeners are to do is asked with "please" or has a date. */
 const isAssignment = (clause: string, sentence: string, at: string): boolean =>
-  /^(?:i|my)\b/i.test(clause) || /\bdue\b/i.test(clause) ||
-  (!/^(?:we|let)\b/i.test(clause) && (/\bplease\b/i.test(sentence) || /\d-\d/.test(spokenDate(clause, at)?.due.slice(0, 10) ?? '')) && !/\bby (?:two|three|four|five|\d)/i.test(clause));
+  /^(?:i|my)\b/i.test(clause) ||
+  /\bdue\b/i.test(clause) ||
+  (!/^(?:we|let)\b/i.test(clause) &&
+    (/\bplease\b/i.test(sentence) || /\d-\d/.test(spokenDate(clause, at)?.due.slice(0, 10) ?? '')) &&
+    !/\bby (?:two|three|four|five|\d)/i.test(clause));
 
 function clean(text: string): string {
   let rest = text.replace(/’/g, "'").replace(FILLERS, '').replace(/\s+/g, ' ').trim();
-  for (let before = ''; before !== rest; ) {
+  for (let before = ''; before !== rest;) {
     before = rest;
     rest = rest.replace(OPENINGS, '').trim();
   }
-  return rest.replace(/[.!…]+$/, '').replace(/,\s*please$/i, '').trim();
+  return rest
+    .replace(/[.!…]+$/, '')
+    .replace(/,\s*please$/i, '')
+    .trim();
 }
 
 const SUBJECT_FOLLOWS =
@@ -158,11 +183,19 @@ function triggerOf(clause: string, carried: Trigger | null): Trigger | null {
   }
   if (body.endsWith('?')) return null;
   const passive = PASSIVE.exec(body);
-  const isPlainSubject = passive && !/^(?:it|this|that|he|she|they)\b|\b(?:that|which|who)\b/i.test(passive[1]!);
+  const isPlainSubject =
+    passive &&
+    !/^(?:it|this|that|he|she|they|too|two|three|one|some|all|both|most|many|others?)\b|\b(?:that|which|who)\b/i.test(
+      passive[1]!,
+    );
   const base = isPlainSubject ? baseOfParticiple(passive[2]!) : null;
   if (passive && base) {
     const by = /^ by (\p{Lu}[\p{L}'-]+(?: \p{Lu}[\p{L}'-]+)?)/u.exec(passive[3]!);
-    const isPerson = by && !/^(?:Mon|Tues|Wednes|Thurs|Fri|Satur|Sun)day|^(?:January|February|March|April|May|June|July|August|September|October|November|December)/.test(by[1]!);
+    const isPerson =
+      by &&
+      !/^(?:Mon|Tues|Wednes|Thurs|Fri|Satur|Sun)day|^(?:January|February|March|April|May|June|July|August|September|October|November|December)/.test(
+        by[1]!,
+      );
     const subject = body.slice(0, body.indexOf(passive[1]!) + passive[1]!.length);
     const rest = isPerson ? passive[3]!.slice(by[0].length) : passive[3]!;
     return { who: isPerson ? by[1]! : null, action: `${base} ${lowerFirst(subject)}${rest}`, isPassive: true };
@@ -186,20 +219,28 @@ function withoutAddress(clause: string): { body: string; person: string | null }
 }
 
 const firstWord = (text: string): string => /^[\p{L}-]+/u.exec(text)?.[0] ?? '';
-const lowerFirst = (text: string): string => (/^(?:The|My|Our|A|An)\b/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text);
+const lowerFirst = (text: string): string =>
+  /^(?:The|My|Our|A|An)\b/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text;
 
 const plausible = (trigger: Trigger): Trigger | null =>
   HAPPENS.test(trigger.action) || LOOSE_ENDS.test(trigger.action) ? null : trigger;
 
 /** Nouns and verbs that look alike: a command needs an object that begins like one. */
-const OBJECT = /^[\p{L}-]+(?: (?:up|out|in|off|down|back|over|on|round|around|away|through))? (?:the|a|an|my|our|his|her|their|this|that|these|those|some|all|every|both|two|three|four|five|six|seven|eight|nine|ten|twelve|twenty|\d|new|more|about|to|for|with|at|in|on|if|whether|after|from|me|him|them|\p{Lu}|\p{L}+(?:s|es)\b)/u;
-const EXPLAINS = /^(?:note that|remember that|take (?:for example|a look|the case)|let me|say |look at (?:this|the (?:slide|curve|figure))|think |go on|come on|hold on|thank|do (?:you|not|we|they|that|it)|have |turn to the|start with|show you|leave it|tell me|try it|wait )/i;
+const OBJECT =
+  /^[\p{L}-]+(?: (?:up|out|in|off|down|back|over|on|round|around|away|through))? (?:the|a|an|my|our|his|her|their|this|that|these|those|some|all|every|both|two|three|four|five|six|seven|eight|nine|ten|twelve|twenty|\d|new|more|about|to|for|with|at|in|on|if|whether|after|from|chapter|chapters|page|pages|section|me|him|them|\p{Lu}|\p{L}+(?:s|es)\b)/u;
+const EXPLAINS =
+  /^(?:note that|remember that|take (?:for example|a look|the case)|let me|say |look at (?:this|the (?:slide|curve|figure))|think |go on|come on|hold on|thank|do (?:you|not|we|they|that|it)|have |turn to the|start with|show you|leave it|tell me|try it|wait )/i;
 
 function isCommand(clause: string): boolean {
   const verb = firstWord(clause);
   if (!isActionVerb(verb) || EXPLAINS.test(clause)) return false;
   const words = clause.split(' ').length;
-  return words <= 30 && (words === 2 || OBJECT.test(clause) || /^(?:call|ring|phone|email|text|message|pay|buy|order|book|print|ask|tell|water) /i.test(clause));
+  return (
+    words <= 30 &&
+    (words === 2 ||
+      OBJECT.test(clause) ||
+      /^(?:call|ring|phone|email|text|message|pay|buy|order|book|print|ask|tell|water) /i.test(clause))
+  );
 }
 
 /** `source` is the wording as it was said, before the date was taken out. */
@@ -243,9 +284,11 @@ function splitAtVerbs(action: string): string[] {
   }
 }
 
-const TRAILING_REASON = /,? (?:because|since|so that|so we|so i|otherwise|before (?:it|he|she|they|we|i|the)\b|if (?:he|she|they|we|i|it|possible|the)\b|when(?:ever)? (?:he|she|they|we|i|it|the)\b|which\b|who\b|or else|as soon as|but\b).*$/i;
+const TRAILING_REASON =
+  /,? (?:because|since|so that|so we|so i|otherwise|before (?:it|he|she|they|we|i|the)\b|if (?:he|she|they|we|i|it|possible|the)\b|when(?:ever)? (?:he|she|they|we|i|it|the)\b|which\b|who\b|or else|as soon as|but\b).*$/i;
 
-const POINTS_ELSEWHERE = /^[\p{L}-]+(?: (?:up|out|in|off|down|back|over|at|to|with|about|for|on|away))?(?: (?:it|that|this|them|you|me|him|her|us|one|so))+(?: (?:up|out|back|down|off|over|together|now|then|away|about|to))*$/iu;
+const POINTS_ELSEWHERE =
+  /^[\p{L}-]+(?: (?:up|out|in|off|down|back|over|at|to|with|about|for|on|away))?(?: (?:it|that|this|them|you|me|him|her|us|one|so))+(?: (?:up|out|back|down|off|over|together|now|then|away|about|to))*$/iu;
 
 function wordAsAction(action: string, at: string): Item | null {
   const date = spokenDate(action, at);
@@ -277,9 +320,12 @@ const escape = (text: string): string => text.replace(/[.*+?^${}()|[\]\\]/g, '\\
 /** The project that a text names, by its name or one of its other names. */
 export function projectIn(text: string, projects: readonly Named[]): string | null {
   for (const project of projects) {
-    for (const name of [project.name, ...(project.otherNames ?? [])]) {
+    for (const name of [project.name, ...(project.otherNames ?? [])].map((n) => n.replace(/^(?:the|my|our) /i, ''))) {
       // "On the way home" is no project.
-      const pattern = new RegExp(`(?<!\\b(?:way|go|going|get|come|coming|went|drive|walk|at) )\\b${escape(name)}\\b`, 'i');
+      const pattern = new RegExp(
+        `(?<!\\b(?:way|go|going|get|come|coming|went|drive|walk|at) )\\b${escape(name)}\\b`,
+        'i',
+      );
       if (pattern.test(text)) return project.name;
     }
   }
@@ -288,7 +334,10 @@ export function projectIn(text: string, projects: readonly Named[]): string | nu
 
 /** A project announced for what follows: "For the orchard, ...", "Next project, home." Undefined: nothing announced. */
 function announcedProject(text: string, projects: readonly Named[]): string | null | undefined {
-  const opening = /^(?:(?:okay|so|right|and|now|then|next)[, ]+)*(?:next project|(?:and )?for|as for|on|about|project|moving on to|to)?[,:]? ?(?:the |my )?(.{2,40}?)(?:[,.:;]|$)/i.exec(text);
+  const opening =
+    /^(?:(?:okay|so|right|and|now|then|next)[, ]+)*(?:next project|(?:and )?for|as for|on|about|project|moving on to|to)?[,:]? ?(?:the |my )?(.{2,40}?)(?:[,.:;]|$)/i.exec(
+      text,
+    );
   if (!opening) return undefined;
   const named = projectIn(opening[1]!, projects);
   const short = opening[1]!.split(' ').length <= 4;

@@ -57,8 +57,7 @@ function cutBranch(
   const graphIndex = model.findIndex((f) => f.number === MODEL_GRAPH);
   const graph = messagesOf(model, MODEL_GRAPH)[0];
   const choice = graph && messagesOf(graph, GRAPH.node).find((n) => stringOf(n, NODE.opType) === 'If');
-  const attribute =
-    choice && messagesOf(choice, NODE.attribute).find((a) => stringOf(a, ATTRIBUTE.name) === branch);
+  const attribute = choice && messagesOf(choice, NODE.attribute).find((a) => stringOf(a, ATTRIBUTE.name) === branch);
   const body = attribute && messagesOf(attribute, ATTRIBUTE.graph)[0];
   if (!graph || !body) throw new Error('This is not a merged decoder: it has no If node with two branches.');
 
@@ -71,9 +70,11 @@ function cutBranch(
   if (crossOnly) nodes = nodes.map(batchSizeFromEncoder);
   const isEncoderState = (name: string) => name.includes('.encoder.');
   const outputs = body.filter(
-    (f) => f.number === GRAPH.output && isEncoderState(nameOf(f)) === crossOnly && (!crossOnly || nameOf(f) !== 'logits'),
+    (f) =>
+      f.number === GRAPH.output && isEncoderState(nameOf(f)) === crossOnly && (!crossOnly || nameOf(f) !== 'logits'),
   );
-  if (attention) outputs.push(...nodes.filter(isCrossAttention).map((n) => attentionOutput(stringsOf(n, NODE.output)[0]!)));
+  if (attention)
+    outputs.push(...nodes.filter(isCrossAttention).map((n) => attentionOutput(stringsOf(n, NODE.output)[0]!)));
 
   nodes = liveNodes(nodes, new Set(outputs.map(nameOf)));
   const used = new Set(nodes.flatMap((n) => stringsOf(n, NODE.input)));
@@ -151,7 +152,9 @@ function node(opType: string, inputs: string[], outputs: string[], attributes: F
 /** Without the decoder's own state the batch size has to be read off the encoder's output. */
 function batchSizeFromEncoder(n: Node): Node {
   const readsShape = stringOf(n, NODE.opType) === 'Shape' && stringOf(n, NODE.name).includes('encoder_attn');
-  return readsShape ? n.map((f) => (f.number === NODE.input ? stringField(NODE.input, 'encoder_hidden_states') : f)) : n;
+  return readsShape
+    ? n.map((f) => (f.number === NODE.input ? stringField(NODE.input, 'encoder_hidden_states') : f))
+    : n;
 }
 
 const isCrossAttention = (n: Node): boolean =>
@@ -159,7 +162,8 @@ const isCrossAttention = (n: Node): boolean =>
 
 /** ValueInfoProto of float32 [batch, heads, tokens, frames]. */
 function attentionOutput(name: string): Field {
-  const dimension = (d: number | string) => messageField(1, [typeof d === 'number' ? intField(1, d) : stringField(2, d)]);
+  const dimension = (d: number | string) =>
+    messageField(1, [typeof d === 'number' ? intField(1, d) : stringField(2, d)]);
   const shape = messageField(2, ['batch_size', HEADS, 'tokens', 'frames'].map(dimension));
   return messageField(GRAPH.output, [
     stringField(1, name),

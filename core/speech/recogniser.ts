@@ -1,4 +1,4 @@
-import { isReallySaid, loopAtEnd } from './repetition';
+import { loopAtEnd, timesReallySaid } from './repetition';
 import { type ModelRuntime, type ModelSession, type Tensor, floatsOf } from './session';
 import { END_TOKEN, START_TOKEN, type Tokenizer } from './tokenizer';
 import { FRAME_HOP_SECONDS, alignTokens } from './wordTimes';
@@ -78,8 +78,9 @@ export class Recogniser {
       attended.push(indexOfLargest(attention) * FRAME_HOP_SECONDS);
       previous = token;
       const loop = loopAtEnd(decoded.tokens);
-      if (loop && !isReallySaid(loop, attended)) {
-        const kept = decoded.tokens.length - loop.groupLength * (loop.times - 1);
+      const said = loop ? timesReallySaid(loop, attended) : 0;
+      if (loop && said < loop.times) {
+        const kept = decoded.tokens.length - loop.groupLength * (loop.times - said);
         return {
           tokens: decoded.tokens.slice(0, kept),
           logProbabilities: decoded.logProbabilities.slice(0, kept),

@@ -24,16 +24,20 @@ export function loopAtEnd(tokens: readonly number[]): Loop | null {
 const SHORTEST_REPEAT_SECONDS_PER_TOKEN = 0.07;
 
 /**
- * Tells words really said again and again from a loop: in real repetition the attention moves on through the sound.
+ * How many of the repetitions were really said: with each one the attention moves on through the sound; in a loop it
+ * stands still or jumps back.
  *
  * @param attendedSeconds for each token, the second of the piece it attends to most
+ * @returns 1 to `loop.times`
  */
-export function isReallySaid(loop: Loop, attendedSeconds: readonly number[]): boolean {
-  const last = attendedSeconds.slice(-loop.groupLength);
-  const end = attendedSeconds.length - loop.groupLength * (loop.times - 1);
-  const first = attendedSeconds.slice(Math.max(0, end - loop.groupLength), end);
-  if (!first.length || !last.length) return false;
-  const mean = (xs: readonly number[]) => xs.reduce((a, b) => a + b, 0) / xs.length;
-  const needed = loop.groupLength * (loop.times - 1) * SHORTEST_REPEAT_SECONDS_PER_TOKEN;
-  return mean(last) - mean(first) >= needed;
+export function timesReallySaid(loop: Loop, attendedSeconds: readonly number[]): number {
+  const { groupLength, times } = loop;
+  const begin = attendedSeconds.length - groupLength * times;
+  const centre = (repetition: number): number => {
+    const from = begin + repetition * groupLength;
+    return attendedSeconds.slice(from, from + groupLength).reduce((a, b) => a + b, 0) / groupLength;
+  };
+  const needed = groupLength * SHORTEST_REPEAT_SECONDS_PER_TOKEN;
+  for (let i = 1; i < times; i++) if (centre(i) - centre(i - 1) < needed) return i;
+  return times;
 }

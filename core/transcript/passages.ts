@@ -33,15 +33,13 @@ export function passagesFrom(words: readonly Word[], rules: PassageRules = DEFAU
     if (!group || !last || breaksPassage(group, last, word, rules)) groups.push([word]);
     else group.push(word);
   }
-  const passages = groups.map(
-    (group): Passage => ({
-      startMs: group[0]!.startMs,
-      endMs: group.at(-1)!.endMs,
-      speaker: null,
-      startsParagraph: true,
-      words: group,
-    }),
-  );
+  const passages = groups.map((group): Passage => ({
+    startMs: group[0]!.startMs,
+    endMs: group.at(-1)!.endMs,
+    speaker: null,
+    startsParagraph: true,
+    words: group,
+  }));
   markParagraphs(passages);
   return passages;
 }
@@ -55,8 +53,7 @@ function breaksPassage(group: readonly Word[], last: Word, word: Word, rules: Pa
 }
 
 /** A full stop before a small letter is a pause that the recogniser took for an end. */
-const sentenceEnds = (last: Word, next: Word): boolean =>
-  endsSentence(last.text) && !/^\p{Ll}/u.test(next.text);
+const sentenceEnds = (last: Word, next: Word): boolean => endsSentence(last.text) && !/^\p{Ll}/u.test(next.text);
 
 /** Openings with which people turn to something else. Common practice, no source. */
 const TURN =
@@ -78,7 +75,10 @@ export function markParagraphs(passages: Passage[]): void {
     if (!before) passage.startsParagraph = true;
     else {
       const pause = passage.startMs - before.endMs;
-      const opening = passage.words.slice(0, 3).map((w) => w.text).join(' ');
+      const opening = passage.words
+        .slice(0, 3)
+        .map((w) => w.text)
+        .join(' ');
       const ended = sentenceEnds(before.words.at(-1)!, passage.words[0]!);
       const score =
         Math.min(1, pause / LONG_PAUSE_MS) * 0.55 +

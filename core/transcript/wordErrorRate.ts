@@ -16,6 +16,9 @@ export type WordErrors = {
   pairs: WordAlignment[];
 };
 
+/** Written abbreviations of what is spoken in full. Common practice in scoring, no source. */
+const SPOKEN: Record<string, string> = { mr: 'mister', mrs: 'missus', dr: 'doctor', st: 'saint' };
+
 /** Lower-cased words without punctuation, as compared for the word error rate. */
 export function comparableWords(text: string): string[] {
   return text
@@ -24,7 +27,8 @@ export function comparableWords(text: string): string[] {
     .replace(/[^\p{L}\p{N}' ]+/gu, ' ')
     .split(/\s+/)
     .map((w) => w.replace(/^'+|'+$/g, ''))
-    .filter(Boolean);
+    .filter(Boolean)
+    .map((w) => SPOKEN[w] ?? w);
 }
 
 /** Compares two sequences of words, each already in comparable form. */
@@ -48,7 +52,7 @@ export function wordErrors(reference: readonly string[], hypothesis: readonly st
   let substitutions = 0;
   let deletions = 0;
   let insertions = 0;
-  for (let i = rows - 1, j = columns - 1; i > 0 || j > 0; ) {
+  for (let i = rows - 1, j = columns - 1; i > 0 || j > 0;) {
     const here = cost[i * columns + j]!;
     const same = i > 0 && j > 0 && reference[i - 1] === hypothesis[j - 1] ? 0 : 1;
     if (i > 0 && j > 0 && cost[(i - 1) * columns + j - 1]! + same === here) {

@@ -33,7 +33,10 @@ const run = (program: string, ...args: string[]) =>
   execFileSync(program, args, { stdio: ['ignore', 'pipe', 'ignore'] }).toString();
 
 /** One sentence as 16 kHz samples, with its words where the engine tells their times. */
-function speak(voice: Voice, text: string): { samples: Int16Array; words: { word: string; start: number; end: number }[] } {
+function speak(
+  voice: Voice,
+  text: string,
+): { samples: Int16Array; words: { word: string; start: number; end: number }[] } {
   const raw = path.join(folder, 'raw.wav');
   let words: { word: string; start: number; end: number }[] = [];
   if (voice.engine === 'festival') {
@@ -51,10 +54,34 @@ function speak(voice: Voice, text: string): { samples: Int16Array; words: { word
       .trim()
       .split('\n')
       .map((line) => line.split('\t'))
-      .map(([word, start, end]) => ({ word: word!, start: Number(start) / voice.tempo, end: Number(end) / voice.tempo }));
+      .map(([word, start, end]) => ({
+        word: word!,
+        start: Number(start) / voice.tempo,
+        end: Number(end) / voice.tempo,
+      }));
   } else run('flite', '-voice', voice.engine, '-t', text, '-o', raw);
   const out = path.join(folder, 'out.raw');
-  run('sox', '-R', raw, '-r', String(RATE), '-c', '1', '-b', '16', '-e', 'signed', '-t', 'raw', out, 'gain', '-6', ...voice.effects, 'norm', '-3');
+  run(
+    'sox',
+    '-R',
+    raw,
+    '-r',
+    String(RATE),
+    '-c',
+    '1',
+    '-b',
+    '16',
+    '-e',
+    'signed',
+    '-t',
+    'raw',
+    out,
+    'gain',
+    '-6',
+    ...voice.effects,
+    'norm',
+    '-3',
+  );
   const bytes = fs.readFileSync(out);
   return { samples: new Int16Array(bytes.buffer, bytes.byteOffset, bytes.length >> 1).slice(), words };
 }
@@ -70,7 +97,12 @@ function make(script: DemoScript): { samples: Int16Array; words: TimedWord[] } {
   const pause = (seconds: number) => {
     // A quiet room is never quite silent.
     let seed = length + 1;
-    add(Int16Array.from({ length: Math.round(seconds * RATE) }, () => ((seed = (seed * 1103515245 + 12345) & 0x7fffffff) % 9) - 4));
+    add(
+      Int16Array.from(
+        { length: Math.round(seconds * RATE) },
+        () => ((seed = (seed * 1103515245 + 12345) & 0x7fffffff) % 9) - 4,
+      ),
+    );
   };
   pause(0.4);
   for (const { speaker, text, startsParagraph } of script.lines) {
@@ -105,9 +137,15 @@ for (const script of loadWorld(path.join(demo, 'world'))) {
   fs.writeFileSync(raw, Buffer.from(samples.buffer));
   const extension = path.extname(script.file);
   const target = path.join(demo, 'sound', script.id + extension);
-  const codec = extension === '.m4a' ? ['-c:a', 'aac', '-b:a', '32k', '-movflags', '+faststart'] : ['-c:a', 'libopus', '-b:a', '24k'];
+  const codec =
+    extension === '.m4a'
+      ? ['-c:a', 'aac', '-b:a', '32k', '-movflags', '+faststart']
+      : ['-c:a', 'libopus', '-b:a', '24k'];
   run(ffmpegInstaller.path, '-y', '-f', 's16le', '-ar', String(RATE), '-ac', '1', '-i', raw, ...codec, target);
-  fs.writeFileSync(path.join(demo, 'expected', `${script.id}.words.json`), `[\n${words.map((w) => JSON.stringify(w)).join(',\n')}\n]\n`);
+  fs.writeFileSync(
+    path.join(demo, 'expected', `${script.id}.words.json`),
+    `[\n${words.map((w) => JSON.stringify(w)).join(',\n')}\n]\n`,
+  );
   console.log(`${script.id}: ${(samples.length / RATE).toFixed(1)} s, ${words.length} timed words`);
 }
 fs.rmSync(folder, { recursive: true });

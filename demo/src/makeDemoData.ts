@@ -12,7 +12,7 @@ import { keepResult } from '@immeld/server/jobs/keepResult';
 import { Folder } from '@immeld/server/models/folder';
 import { JobRow } from '@immeld/server/models/job';
 import { Project } from '@immeld/server/models/project';
-import { Recording } from '@immeld/server/models/recording';
+import { type Recording } from '@immeld/server/models/recording';
 import { Tag } from '@immeld/server/models/tag';
 import { TodoRow } from '@immeld/server/models/todo';
 import { projectRoot } from '@immeld/server/projectRoot';

@@ -20,10 +20,13 @@ export type DemoScript = {
 export function parseScript(id: string, content: string): DemoScript {
   const [head, body] = content.split(/^---$/m) as [string, string];
   const fields = new Map(
-    head.trim().split('\n').map((line): [string, string] => {
-      const at = line.indexOf(':');
-      return [line.slice(0, at).trim(), line.slice(at + 1).trim()];
-    }),
+    head
+      .trim()
+      .split('\n')
+      .map((line): [string, string] => {
+        const at = line.indexOf(':');
+        return [line.slice(0, at).trim(), line.slice(at + 1).trim()];
+      }),
   );
   const lines: DemoScript['lines'] = [];
   let isNew = true;

@@ -66,7 +66,8 @@ export class JobQueue {
     if (row.state !== 'failed' && row.state !== 'cancelled') {
       throw new Problem('not-possible-now', 'This recognition has not failed, so there is nothing to try again.');
     }
-    if (this.running.has(id)) throw new Problem('not-possible-now', 'It is just being cancelled. Try again in a moment.');
+    if (this.running.has(id))
+      throw new Problem('not-possible-now', 'It is just being cancelled. Try again in a moment.');
     await row.update({ state: 'waiting', percent: null, problem: null });
     await Recording.update({ state: 'waiting', problem: null }, { where: { id: row.recordingId } });
     this.fill();

@@ -74,7 +74,9 @@ export class WorkerPool implements RecognitionPool {
       const { current } = slot;
       slot.worker = null;
       slot.current = null;
-      current?.reject(new RecognitionFailure(`The recogniser stopped (${reason}). The sound is safe; try again.`, false));
+      current?.reject(
+        new RecognitionFailure(`The recogniser stopped (${reason}). The sound is safe; try again.`, false),
+      );
     };
     worker.on('error', (error) => died(error.message));
     worker.on('exit', (code) => {

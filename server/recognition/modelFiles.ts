@@ -16,8 +16,7 @@ export const MODEL_FILES = {
   vocabulary: 'vocabulary.json',
 } as const;
 
-export const modelFolder = (): string =>
-  process.env['IMMELD_MODELS'] ?? path.join(projectRoot(), 'models', MODEL_NAME);
+export const modelFolder = (): string => process.env['IMMELD_MODELS'] ?? path.join(projectRoot(), 'models', MODEL_NAME);
 
 /** Loads the prepared model files. Rejects with a sentence that names the missing file. */
 export async function loadModels(folder = modelFolder()): Promise<TranscriberModels> {

@@ -17,7 +17,18 @@ export async function writePlaybackCopy(source: string, target: string, isWebm: 
   const codec = isWebm ? ['-c', 'copy', '-f', 'webm'] : ['-vn', '-c:a', 'libopus', '-b:a', '48k', '-f', 'ogg'];
   const program = spawn(
     ffmpegInstaller.path,
-    ['-nostdin', '-loglevel', 'error', '-protocol_whitelist', 'file', '-y', '-i', `file:${source}`, ...codec, `file:${target}.part`],
+    [
+      '-nostdin',
+      '-loglevel',
+      'error',
+      '-protocol_whitelist',
+      'file',
+      '-y',
+      '-i',
+      `file:${source}`,
+      ...codec,
+      `file:${target}.part`,
+    ],
     { stdio: 'ignore' },
   );
   const limit = setTimeout(() => program.kill('SIGKILL'), LIMIT_MS);

@@ -15,7 +15,11 @@ export type FileTranscript = { durationMs: number; peaks: number[]; passages: Pa
 export async function transcribeFile(
   file: string,
   models: TranscriberModels,
-  { onProgress, signal, expectedMs = null }: {
+  {
+    onProgress,
+    signal,
+    expectedMs = null,
+  }: {
     onProgress?: (progress: FileProgress) => void;
     signal?: AbortSignal;
     expectedMs?: number | null;
@@ -32,7 +36,14 @@ export async function transcribeFile(
     }
   })();
   const report = (processedMs: number) =>
-    onProgress?.({ processedMs, durationMs, latestWords: words.slice(-14).map((w) => w.text).join(' ') });
+    onProgress?.({
+      processedMs,
+      durationMs,
+      latestWords: words
+        .slice(-14)
+        .map((w) => w.text)
+        .join(' '),
+    });
   const pieces = new Transcriber(models).pieces(metered, {
     signal,
     onProgress: ({ processedMs }) => report(processedMs),

@@ -89,7 +89,10 @@ export function recordingRoutes(sounds: SoundStore, queue: JobQueue): Router {
       Recording.findAll({
         where,
         attributes: ['id'],
-        order: [['startedAt', 'DESC'], ['id', 'ASC']],
+        order: [
+          ['startedAt', 'DESC'],
+          ['id', 'ASC'],
+        ],
         limit: query.limit,
         offset: query.offset,
       }),
@@ -97,7 +100,10 @@ export function recordingRoutes(sounds: SoundStore, queue: JobQueue): Router {
     const rows = await Recording.findAll({
       where: { id: page.map((r) => r.id) },
       include: CARD_INCLUDES,
-      order: [['startedAt', 'DESC'], ['id', 'ASC']],
+      order: [
+        ['startedAt', 'DESC'],
+        ['id', 'ASC'],
+      ],
     });
     return { total, items: rows.map(cardView) };
   });
@@ -146,7 +152,12 @@ export function recordingRoutes(sounds: SoundStore, queue: JobQueue): Router {
     const view = await answer(params.id);
     const { mediaType, write } = FORMAT_TYPES[params.format];
     const title = view.title ?? view.suggestion.title ?? view.fileName;
-    const fileName = `${title.replace(/[\\/:*?"<>|\p{C}]+/gu, ' ').trim().slice(0, 120) || 'recording'}.${params.format}`;
+    const fileName = `${
+      title
+        .replace(/[\\/:*?"<>|\p{C}]+/gu, ' ')
+        .trim()
+        .slice(0, 120) || 'recording'
+    }.${params.format}`;
     response.type(mediaType);
     response.setHeader(
       'Content-Disposition',

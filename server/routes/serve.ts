@@ -1,6 +1,6 @@
 import type { Endpoint } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
-import { type Request, type Response, Router } from 'express';
+import { type Request, type Response, type Router } from 'express';
 import { ValidationError } from 'yup';
 
 type Handled<P, Q, B> = { params: P; query: Q; body: B; request: Request; response: Response };

@@ -17,7 +17,7 @@ async function folderView(row: Folder): Promise<FolderAnswer> {
 
 /** A folder inside itself could never be reached again. */
 async function checkParent(id: string | null, parentId: string | null | undefined): Promise<void> {
-  for (let at = parentId ?? null; at; ) {
+  for (let at = parentId ?? null; at;) {
     if (at === id) throw new Problem('invalid-request', 'A folder cannot lie inside itself.');
     const parent: Folder | null = await Folder.findByPk(at);
     if (!parent) throw new Problem('invalid-request', 'The folder around it does not exist any more.');

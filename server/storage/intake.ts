@@ -24,7 +24,11 @@ const nowLocal = (): string => {
 
 /** A long name is cut in the middle, so that its ending still tells the kind; never through a character. */
 export function shortenedName(fileName: string): string {
-  const plain = path.basename(fileName.replace(/\\/g, '/')).replace(/\p{Cc}+/gu, ' ').trim() || 'Recording';
+  const plain =
+    path
+      .basename(fileName.replace(/\\/g, '/'))
+      .replace(/\p{Cc}+/gu, ' ')
+      .trim() || 'Recording';
   const characters = [...plain];
   if (characters.length <= LONGEST_NAME) return plain;
   const extension = path.extname(plain).slice(0, 12);
@@ -33,8 +37,15 @@ export function shortenedName(fileName: string): string {
 
 /** Browsers give some sounds no type or a video type; the name knows better. */
 const TYPES: Record<string, string> = {
-  '.wav': 'audio/wav', '.mp3': 'audio/mpeg', '.m4a': 'audio/mp4', '.mp4': 'video/mp4', '.ogg': 'audio/ogg',
-  '.opus': 'audio/ogg', '.flac': 'audio/flac', '.webm': 'audio/webm', '.aac': 'audio/aac',
+  '.wav': 'audio/wav',
+  '.mp3': 'audio/mpeg',
+  '.m4a': 'audio/mp4',
+  '.mp4': 'video/mp4',
+  '.ogg': 'audio/ogg',
+  '.opus': 'audio/ogg',
+  '.flac': 'audio/flac',
+  '.webm': 'audio/webm',
+  '.aac': 'audio/aac',
 };
 
 /**

@@ -1,7 +1,5 @@
 import { barsOf } from '@immeld/core/audio/peaks';
-import type {
-  Recording as RecordingAnswer, RecordingCard, Todo, WriteUp,
-} from '@immeld/core/contract/recordings';
+import type { Recording as RecordingAnswer, RecordingCard, Todo, WriteUp } from '@immeld/core/contract/recordings';
 import fs from 'node:fs';
 import { PassageRow } from '../models/passage';
 import { Recording } from '../models/recording';
@@ -14,7 +12,8 @@ import type { SoundStore } from '../storage/soundStore';
 const STRIP_BARS = 96;
 const FIRST_WORDS_LENGTH = 180;
 
-const shownTitle = (r: Recording | undefined): string | null => (r ? (r.title ?? r.suggestion.title ?? r.fileName) : null);
+const shownTitle = (r: Recording | undefined): string | null =>
+  r ? (r.title ?? r.suggestion.title ?? r.fileName) : null;
 
 export const todoView = (row: TodoRow, recording = row.recording): Todo => ({
   id: row.id,
@@ -70,7 +69,9 @@ export function cardView(r: Recording): RecordingCard {
     isFiled: r.filedAt !== null,
     isBinned: r.binnedAt !== null,
     suggestion: r.suggestion,
-    pencilTodos: inOrder(r.todos ?? []).filter((t) => t.state === 'pencil').map((t) => todoView(t, r)),
+    pencilTodos: inOrder(r.todos ?? [])
+      .filter((t) => t.state === 'pencil')
+      .map((t) => todoView(t, r)),
   };
 }
 

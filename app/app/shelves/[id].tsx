@@ -39,7 +39,9 @@ export default function ShelfScreen() {
         }
         empty={
           <Empty title={id === 'bin' ? 'The bin is empty' : 'Nothing on this shelf yet'}>
-            {id === 'bin' ? 'What you throw away waits here for 30 days.' : 'Recordings that you file here stand on this shelf, newest first.'}
+            {id === 'bin'
+              ? 'What you throw away waits here for 30 days.'
+              : 'Recordings that you file here stand on this shelf, newest first.'}
           </Empty>
         }
       />
@@ -54,7 +56,9 @@ function FolderActions({ id, name }: { id: string; name: string }) {
   const [typed, setTyped] = useState<string | null>(null);
   const remove = () => {
     change.mutate({ id, change: { isBinned: true } });
-    show(`“${name}” is removed. Its recordings stay under Everything.`, () => change.mutate({ id, change: { isBinned: false } }));
+    show(`“${name}” is removed. Its recordings stay under Everything.`, () =>
+      change.mutate({ id, change: { isBinned: false } }),
+    );
     router.navigate('/shelves');
   };
   if (typed === null) {
@@ -70,7 +74,17 @@ function FolderActions({ id, name }: { id: string; name: string }) {
   };
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', gap: 12 }}>
-      <TextInput mode="outlined" dense label="Name" value={typed} onChangeText={setTyped} onSubmitEditing={save} maxLength={80} style={{ flex: 1 }} autoFocus />
+      <TextInput
+        mode="outlined"
+        dense
+        label="Name"
+        value={typed}
+        onChangeText={setTyped}
+        onSubmitEditing={save}
+        maxLength={80}
+        style={{ flex: 1 }}
+        autoFocus
+      />
       <WordButton label="Save" isBold disabled={!typed.trim()} onPress={save} style={{ marginRight: 0 }} />
     </View>
   );

@@ -23,7 +23,9 @@ export default function ShelvesScreen() {
         {data && (
           <>
             {data.folders.length === 0 && (
-              <Empty title="No folders yet">Folders are the shelves on which recordings are filed. Make the first one below.</Empty>
+              <Empty title="No folders yet">
+                Folders are the shelves on which recordings are filed. Make the first one below.
+              </Empty>
             )}
             {data.folders.map((folder) => (
               <FolderLine key={folder.id} folder={folder} depth={folder.parentId ? 1 : 0} />
@@ -39,10 +41,20 @@ export default function ShelvesScreen() {
                       role="link"
                       label={`${tag.name}, ${tag.recordingCount}`}
                       onPress={() => router.push({ pathname: '/shelves/tag', params: { name: tag.name } })}
-                      style={{ borderWidth: 1, borderColor: colours.rule, backgroundColor: colours.sheet, borderRadius: 4, paddingHorizontal: 14, alignItems: 'center' }}
+                      style={{
+                        borderWidth: 1,
+                        borderColor: colours.rule,
+                        backgroundColor: colours.sheet,
+                        borderRadius: 4,
+                        paddingHorizontal: 14,
+                        alignItems: 'center',
+                      }}
                     >
                       <Type>
-                        {tag.name} <Type size="tiny" tone="faint">{tag.recordingCount}</Type>
+                        {tag.name}{' '}
+                        <Type size="tiny" tone="faint">
+                          {tag.recordingCount}
+                        </Type>
                       </Type>
                     </Press>
                   ))}
@@ -51,7 +63,10 @@ export default function ShelvesScreen() {
             )}
             <View style={{ paddingTop: 20 }}>
               <WordButton label="Everything" onPress={() => router.push('/shelves/all')} />
-              <WordButton label={data.binCount ? `Bin · ${data.binCount}` : 'Bin'} onPress={() => router.push('/shelves/bin')} />
+              <WordButton
+                label={data.binCount ? `Bin · ${data.binCount}` : 'Bin'}
+                onPress={() => router.push('/shelves/bin')}
+              />
             </View>
           </>
         )}
@@ -68,7 +83,16 @@ function FolderLine({ folder, depth }: { folder: Folder; depth: number }) {
       role="link"
       label={`${folder.name}, ${folder.recordingCount} recordings`}
       onPress={() => router.push({ pathname: '/shelves/[id]', params: { id: folder.id } })}
-      style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'flex-start', gap: 12, minHeight: 60, paddingLeft: depth * 22, borderBottomWidth: 3, borderBottomColor: colours[folder.tint] }}
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        justifyContent: 'flex-start',
+        gap: 12,
+        minHeight: 60,
+        paddingLeft: depth * 22,
+        borderBottomWidth: 3,
+        borderBottomColor: colours[folder.tint],
+      }}
     >
       <Type size="body" face="text" style={{ flex: 1 }} numberOfLines={1}>
         {folder.name}
@@ -89,7 +113,16 @@ function NewFolder() {
   return (
     <View style={{ paddingTop: 14 }}>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 12 }}>
-        <TextInput mode="outlined" dense label="New folder" value={name} onChangeText={setName} onSubmitEditing={add} maxLength={80} style={{ flex: 1 }} />
+        <TextInput
+          mode="outlined"
+          dense
+          label="New folder"
+          value={name}
+          onChangeText={setName}
+          onSubmitEditing={add}
+          maxLength={80}
+          style={{ flex: 1 }}
+        />
         <WordButton label="Make it" isBold disabled={!name.trim()} onPress={add} style={{ marginRight: 0 }} />
       </View>
       {newFolder.error && <Failure error={newFolder.error} />}

@@ -13,13 +13,22 @@ const FIRST_HOUR = 8;
 const LAST_HOUR = 18;
 const hourOf = (iso: string): number => Number(iso.slice(11, 13));
 
-type HourLineProps = { recordings: readonly RecordingCard[]; todos: readonly Todo[]; nowHour: number | null; nowText: string };
+type HourLineProps = {
+  recordings: readonly RecordingCard[];
+  todos: readonly Todo[];
+  nowHour: number | null;
+  nowText: string;
+};
 
 /** The day as a vertical line with hours: recordings at their hour, to-dos at the hour they are due. */
 export function HourLine({ recordings, todos, nowHour, nowText }: HourLineProps) {
   const colours = useColours();
   const timed = todos.filter((t) => t.due!.length > 10);
-  const hours = [...recordings.map((r) => hourOf(r.startedAt)), ...timed.map((t) => hourOf(t.due!)), ...(nowHour === null ? [] : [nowHour])];
+  const hours = [
+    ...recordings.map((r) => hourOf(r.startedAt)),
+    ...timed.map((t) => hourOf(t.due!)),
+    ...(nowHour === null ? [] : [nowHour]),
+  ];
   const first = Math.min(FIRST_HOUR, ...hours);
   const last = Math.max(LAST_HOUR, ...hours);
   const wholeDay = todos.filter((t) => t.due!.length === 10);
@@ -36,7 +45,17 @@ export function HourLine({ recordings, todos, nowHour, nowText }: HourLineProps)
         </View>
       )}
       {Array.from({ length: last - first + 1 }, (_, i) => first + i).map((hour) => (
-        <View key={hour} style={{ flexDirection: 'row', borderTopWidth: 1, borderTopColor: colours.rule, minHeight: 44, paddingTop: 4, paddingBottom: 6 }}>
+        <View
+          key={hour}
+          style={{
+            flexDirection: 'row',
+            borderTopWidth: 1,
+            borderTopColor: colours.rule,
+            minHeight: 44,
+            paddingTop: 4,
+            paddingBottom: 6,
+          }}
+        >
           <Type size="tiny" tone="faint" style={{ width: 44 }}>
             {hour}
           </Type>
@@ -52,7 +71,11 @@ export function HourLine({ recordings, todos, nowHour, nowText }: HourLineProps)
                 <TodoRow key={t.id} todo={t} />
               ))}
             {nowHour === hour && (
-              <View aria-label={`Now, ${nowText}`} role="img" style={{ flexDirection: 'row', alignItems: 'center', height: 12, marginLeft: -8 }}>
+              <View
+                aria-label={`Now, ${nowText}`}
+                role="img"
+                style={{ flexDirection: 'row', alignItems: 'center', height: 12, marginLeft: -8 }}
+              >
                 <View style={{ width: 10, height: 10, borderRadius: 5, backgroundColor: colours.rowan }} />
                 <View style={{ flex: 1, height: 1.5, backgroundColor: colours.rowan }} />
               </View>
@@ -67,7 +90,13 @@ export function HourLine({ recordings, todos, nowHour, nowText }: HourLineProps)
 function DayRecording({ recording }: { recording: RecordingCard }) {
   const router = useRouter();
   const minute = recording.startedAt.slice(11, 16).replace(/^0/, '');
-  const meta = [minute, recording.durationMs ? lengthName(recording.durationMs) : null, recording.isFiled ? null : 'in the tray'].filter(Boolean).join(' · ');
+  const meta = [
+    minute,
+    recording.durationMs ? lengthName(recording.durationMs) : null,
+    recording.isFiled ? null : 'in the tray',
+  ]
+    .filter(Boolean)
+    .join(' · ');
   return (
     <Press
       label={`${titleOf(recording)}, ${meta}`}

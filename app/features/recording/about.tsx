@@ -21,7 +21,8 @@ export function About({ recording }: { recording: Recording }) {
   const error = change.error ?? recognise.error ?? changes.newFolder.error;
   const router = useRouter();
   const show = useUndoBar();
-  const set = (part: Parameters<typeof change.mutate>[0]['change']) => change.mutate({ id: recording.id, change: part });
+  const set = (part: Parameters<typeof change.mutate>[0]['change']) =>
+    change.mutate({ id: recording.id, change: part });
   const bin = () => {
     set({ isBinned: true });
     show('In the bin for 30 days.', () => set({ isBinned: false }));
@@ -58,7 +59,11 @@ export function About({ recording }: { recording: Recording }) {
             </Type>
           </Press>
         ))}
-        {recording.passages.length === 0 && <Type size="tiny" tone="faint">There is no text to take along yet.</Type>}
+        {recording.passages.length === 0 && (
+          <Type size="tiny" tone="faint">
+            There is no text to take along yet.
+          </Type>
+        )}
       </View>
       <View>
         <Title level={2}>About this recording</Title>
@@ -68,7 +73,9 @@ export function About({ recording }: { recording: Recording }) {
         {recording.model && <Fact name="Transcribed">on this machine, model {recording.model}</Fact>}
       </View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-        {recording.state === 'ready' && <WordButton label="Transcribe again" onPress={() => recognise.mutate(recording.id)} />}
+        {recording.state === 'ready' && (
+          <WordButton label="Transcribe again" onPress={() => recognise.mutate(recording.id)} />
+        )}
         {recording.isBinned ? (
           <WordButton label="Take out of the bin" isBold onPress={() => set({ isBinned: false })} />
         ) : (
@@ -99,9 +106,24 @@ function Fact({ name, children }: { name: string; children: ReactNode }) {
   );
 }
 
-type FieldProps = { recording: Recording; onSet: ReturnType<typeof useChanges>['recording']['mutate'] extends (v: infer V, ...rest: never[]) => void ? (part: V extends { change: infer C } ? C : never) => void : never };
+type FieldProps = {
+  recording: Recording;
+  onSet: ReturnType<typeof useChanges>['recording']['mutate'] extends (v: infer V, ...rest: never[]) => void
+    ? (part: V extends { change: infer C } ? C : never) => void
+    : never;
+};
 
-function Proposal({ label, value, onAccept, onDrop }: { label: string; value: string; onAccept: () => void; onDrop: () => void }) {
+function Proposal({
+  label,
+  value,
+  onAccept,
+  onDrop,
+}: {
+  label: string;
+  value: string;
+  onAccept: () => void;
+  onDrop: () => void;
+}) {
   return (
     <PencilBox style={{ marginTop: 6 }}>
       <Type size="tiny" tone="faint">
@@ -139,7 +161,12 @@ function TitleField({ recording, onSet }: FieldProps) {
         maxLength={200}
       />
       {!title && suggestion.title && (
-        <Proposal label="Title" value={suggestion.title} onAccept={() => onSet({ title: suggestion.title })} onDrop={() => onSet({ drop: ['title'] })} />
+        <Proposal
+          label="Title"
+          value={suggestion.title}
+          onAccept={() => onSet({ title: suggestion.title })}
+          onDrop={() => onSet({ drop: ['title'] })}
+        />
       )}
     </View>
   );
@@ -154,21 +181,33 @@ function FolderField({ recording, onSet }: FieldProps) {
   const proposed = folders.find((f) => f.id === recording.suggestion.folderId);
   const make = () => {
     if (name.trim()) {
-      newFolder.mutate({ name: name.trim() }, {
-        onSuccess: (folder) => {
-          onSet({ folderId: folder.id });
-          setName('');
+      newFolder.mutate(
+        { name: name.trim() },
+        {
+          onSuccess: (folder) => {
+            onSet({ folderId: folder.id });
+            setName('');
+          },
         },
-      });
+      );
     }
   };
   return (
     <View>
       <Title level={2}>Folder</Title>
       {!recording.folderId && proposed && (
-        <Proposal label="Folder" value={proposed.name} onAccept={() => onSet({ folderId: proposed.id })} onDrop={() => onSet({ drop: ['folder'] })} />
+        <Proposal
+          label="Folder"
+          value={proposed.name}
+          onAccept={() => onSet({ folderId: proposed.id })}
+          onDrop={() => onSet({ drop: ['folder'] })}
+        />
       )}
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8, paddingTop: 6 }} role="radiogroup" aria-label="Folder">
+      <View
+        style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8, paddingTop: 6 }}
+        role="radiogroup"
+        aria-label="Folder"
+      >
         {folders.map((folder) => {
           const isOn = folder.id === recording.folderId;
           return (
@@ -178,7 +217,15 @@ function FolderField({ recording, onSet }: FieldProps) {
               aria-checked={isOn}
               label={folder.name}
               onPress={() => onSet({ folderId: isOn ? null : folder.id })}
-              style={{ borderWidth: 1, borderRadius: 4, borderColor: isOn ? colours.ink : colours.rule, borderBottomWidth: 3, borderBottomColor: colours[folder.tint], paddingHorizontal: 12, backgroundColor: isOn ? colours.lit : colours.sheet }}
+              style={{
+                borderWidth: 1,
+                borderRadius: 4,
+                borderColor: isOn ? colours.ink : colours.rule,
+                borderBottomWidth: 3,
+                borderBottomColor: colours[folder.tint],
+                paddingHorizontal: 12,
+                backgroundColor: isOn ? colours.lit : colours.sheet,
+              }}
             >
               <Type>{folder.name}</Type>
             </Press>
@@ -186,7 +233,16 @@ function FolderField({ recording, onSet }: FieldProps) {
         })}
       </View>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10, paddingTop: 8 }}>
-        <TextInput mode="outlined" dense label="New folder" value={name} onChangeText={setName} onSubmitEditing={make} maxLength={80} style={{ flex: 1 }} />
+        <TextInput
+          mode="outlined"
+          dense
+          label="New folder"
+          value={name}
+          onChangeText={setName}
+          onSubmitEditing={make}
+          maxLength={80}
+          style={{ flex: 1 }}
+        />
         <WordButton label="Make it" disabled={!name.trim()} onPress={make} style={{ marginRight: 0 }} />
       </View>
     </View>
@@ -211,17 +267,37 @@ function TagField({ recording, onSet }: FieldProps) {
             key={tag}
             label={`Take the tag ${tag} away`}
             onPress={() => onSet({ tags: recording.tags.filter((t) => t !== tag) })}
-            style={{ borderWidth: 1, borderRadius: 4, borderColor: colours.rule, backgroundColor: colours.sheet, paddingHorizontal: 12 }}
+            style={{
+              borderWidth: 1,
+              borderRadius: 4,
+              borderColor: colours.rule,
+              backgroundColor: colours.sheet,
+              paddingHorizontal: 12,
+            }}
           >
             <Type>{tag} ×</Type>
           </Press>
         ))}
       </View>
       {proposed.length > 0 && (
-        <Proposal label="Tags" value={proposed.join(', ')} onAccept={() => add(proposed)} onDrop={() => onSet({ drop: ['tags'] })} />
+        <Proposal
+          label="Tags"
+          value={proposed.join(', ')}
+          onAccept={() => add(proposed)}
+          onDrop={() => onSet({ drop: ['tags'] })}
+        />
       )}
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10, paddingTop: 8 }}>
-        <TextInput mode="outlined" dense label="Add a tag" value={typed} onChangeText={setTyped} onSubmitEditing={save} maxLength={60} style={{ flex: 1 }} />
+        <TextInput
+          mode="outlined"
+          dense
+          label="Add a tag"
+          value={typed}
+          onChangeText={setTyped}
+          onSubmitEditing={save}
+          maxLength={60}
+          style={{ flex: 1 }}
+        />
         <WordButton label="Add tag" disabled={!typed.trim()} onPress={save} style={{ marginRight: 0 }} />
       </View>
     </View>

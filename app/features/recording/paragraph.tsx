@@ -38,8 +38,16 @@ export const Paragraph = memo(function Paragraph({ passages, player }: Paragraph
     if (at !== undefined) player.seek(words[Number(at)]!.startMs, true);
   };
   return (
-    <View role="article" aria-label={[speaker, clockTime(startMs)].filter(Boolean).join(', ')} style={{ paddingBottom: 10 }}>
-      <Press label={`Play from ${clockTime(startMs)}`} onPress={() => player.seek(startMs, true)} style={{ alignSelf: 'flex-start', minHeight: 32 }}>
+    <View
+      role="article"
+      aria-label={[speaker, clockTime(startMs)].filter(Boolean).join(', ')}
+      style={{ paddingBottom: 10 }}
+    >
+      <Press
+        label={`Play from ${clockTime(startMs)}`}
+        onPress={() => player.seek(startMs, true)}
+        style={{ alignSelf: 'flex-start', minHeight: 32 }}
+      >
         <Type size="tiny" tone="faint">
           {[speaker, clockTime(startMs)].filter(Boolean).join('  ')}
         </Type>
@@ -64,7 +72,11 @@ const WordMark = memo(function WordMark({ word, index, isLit }: { word: Word; in
         {...({ dataSet: { word: index, ...(isLit ? { lit: 'true' } : {}) } } as object)}
         style={[
           { cursor: 'pointer' } as object,
-          isDoubtful && { textDecorationLine: 'underline', textDecorationStyle: 'dotted', textDecorationColor: colours.rowan },
+          isDoubtful && {
+            textDecorationLine: 'underline',
+            textDecorationStyle: 'dotted',
+            textDecorationColor: colours.rowan,
+          },
           isLit && ({ backgroundColor: colours.lit, boxShadow: `0 3px 0 ${colours.petrol}` } as object),
         ]}
       >

@@ -35,7 +35,14 @@ export function PlayerBar({ player, isWide, hasSound }: { player: SoundPlayer; i
       style={
         isWide
           ? { flexDirection: 'row', alignItems: 'center', gap: 14, paddingVertical: 6 }
-          : { flexDirection: 'row', alignItems: 'center', padding: 12, borderTopWidth: 1, borderTopColor: colours.ink, backgroundColor: colours.sheet }
+          : {
+              flexDirection: 'row',
+              alignItems: 'center',
+              padding: 12,
+              borderTopWidth: 1,
+              borderTopColor: colours.ink,
+              backgroundColor: colours.sheet,
+            }
       }
     >
       {isWide && (
@@ -44,7 +51,11 @@ export function PlayerBar({ player, isWide, hasSound }: { player: SoundPlayer; i
         </Type>
       )}
       {!isWide && (
-        <Press label={`Speed ${rate}, change to ${nextRate}`} onPress={() => player.setRate(nextRate)} style={{ flex: 1, alignItems: 'center' }}>
+        <Press
+          label={`Speed ${rate}, change to ${nextRate}`}
+          onPress={() => player.setRate(nextRate)}
+          style={{ flex: 1, alignItems: 'center' }}
+        >
           <Type>{rate}×</Type>
         </Press>
       )}
@@ -52,13 +63,24 @@ export function PlayerBar({ player, isWide, hasSound }: { player: SoundPlayer; i
       <Press
         label={isPlaying ? 'Pause' : 'Play'}
         onPress={() => player.toggle()}
-        style={{ width: round, height: round, borderRadius: round / 2, backgroundColor: colours.ink, alignItems: 'center', justifyContent: 'center' }}
+        style={{
+          width: round,
+          height: round,
+          borderRadius: round / 2,
+          backgroundColor: colours.ink,
+          alignItems: 'center',
+          justifyContent: 'center',
+        }}
       >
         <PlaySign isPlaying={isPlaying} colour={colours.sheet} size={round * 0.36} />
       </Press>
       {skip(SKIP_MS, 'Forward 10 seconds', '+10')}
       {isWide ? (
-        <Press label={`Speed ${rate}, change to ${nextRate}`} onPress={() => player.setRate(nextRate)} style={{ alignItems: 'center' }}>
+        <Press
+          label={`Speed ${rate}, change to ${nextRate}`}
+          onPress={() => player.setRate(nextRate)}
+          style={{ alignItems: 'center' }}
+        >
           <Type>{rate}×</Type>
         </Press>
       ) : (

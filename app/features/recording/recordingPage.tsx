@@ -49,7 +49,11 @@ export function RecordingPage({ recording, startAtMs, part: asked }: PageProps) 
     p.key === 'margin' && todoCount ? { ...p, label: `Margin · ${todoCount}` } : p,
   );
   const shared = { recording, player, rows };
-  return isWide ? <WidePage {...shared} tabs={tabs} part={part === 'words' ? 'margin' : part} onPart={setPart} /> : <PhonePage {...shared} tabs={tabs} part={part} onPart={setPart} />;
+  return isWide ? (
+    <WidePage {...shared} tabs={tabs} part={part === 'words' ? 'margin' : part} onPart={setPart} />
+  ) : (
+    <PhonePage {...shared} tabs={tabs} part={part} onPart={setPart} />
+  );
 }
 
 function useSound(recording: Recording, startAtMs: number | null): SoundPlayer {
@@ -76,7 +80,12 @@ function PhonePage({ recording, player, rows, tabs, part, onPart }: LayoutProps)
   return (
     <View style={{ flex: 1 }}>
       <View style={{ paddingHorizontal: 16 }}>
-        <Press label="Back" role="link" onPress={() => (router.canGoBack() ? router.back() : router.navigate('/tray'))} style={{ alignSelf: 'flex-start' }}>
+        <Press
+          label="Back"
+          role="link"
+          onPress={() => (router.canGoBack() ? router.back() : router.navigate('/tray'))}
+          style={{ alignSelf: 'flex-start' }}
+        >
           <Type size="tiny" tone="faint">
             ← <PlaceName recording={recording} />
           </Type>
@@ -114,16 +123,40 @@ function WidePage({ recording, player, rows, tabs, part, onPart }: LayoutProps) 
             <PlayerBar player={player} isWide hasSound={recording.hasSound} />
           </View>
         </View>
-        <View style={{ width: MARGIN_WIDTH, borderLeftWidth: 1, borderLeftColor: colours.rule, backgroundColor: colours.sheet, paddingHorizontal: 18, paddingTop: 14 }}>
+        <View
+          style={{
+            width: MARGIN_WIDTH,
+            borderLeftWidth: 1,
+            borderLeftColor: colours.rule,
+            backgroundColor: colours.sheet,
+            paddingHorizontal: 18,
+            paddingTop: 14,
+          }}
+        >
           <Tabs tabs={tabs} chosen={part} onChoose={onPart} label="Beside the words" />
         </View>
       </View>
       <View style={{ flex: 1, minHeight: 0, borderTopWidth: 1, borderTopColor: colours.rule }}>
         <Manuscript recording={recording} player={player} rows={rows} isWide />
         {part !== 'margin' && (
-          <View style={{ position: 'absolute', right: 0, top: 0, bottom: 0, width: MARGIN_WIDTH, borderLeftWidth: 1, borderLeftColor: colours.rule, backgroundColor: colours.sheet }}>
+          <View
+            style={{
+              position: 'absolute',
+              right: 0,
+              top: 0,
+              bottom: 0,
+              width: MARGIN_WIDTH,
+              borderLeftWidth: 1,
+              borderLeftColor: colours.rule,
+              backgroundColor: colours.sheet,
+            }}
+          >
             <ScrollView contentContainerStyle={{ paddingHorizontal: 18, paddingBottom: 24 }}>
-              {part === 'write-ups' ? <WriteUps recording={recording} player={player} /> : <About recording={recording} />}
+              {part === 'write-ups' ? (
+                <WriteUps recording={recording} player={player} />
+              ) : (
+                <About recording={recording} />
+              )}
             </ScrollView>
           </View>
         )}
@@ -139,7 +172,11 @@ function PlaceName({ recording }: { recording: Recording }) {
 }
 
 function Head({ recording }: { recording: Recording }) {
-  const meta = [whenSaid(recording.startedAt), recording.durationMs ? lengthName(recording.durationMs) : null, ...recording.tags];
+  const meta = [
+    whenSaid(recording.startedAt),
+    recording.durationMs ? lengthName(recording.durationMs) : null,
+    ...recording.tags,
+  ];
   return (
     <View style={{ gap: 4, paddingBottom: 10 }}>
       <Title>{titleOf(recording)}</Title>
@@ -190,15 +227,27 @@ function Manuscript({ recording, player, rows, isWide }: ManuscriptProps) {
       keyExtractor={(row) => row.key}
       initialNumToRender={6}
       windowSize={9}
-      onScrollToIndexFailed={({ index, averageItemLength }) => list.current?.scrollToOffset({ offset: index * averageItemLength, animated: false })}
+      onScrollToIndexFailed={({ index, averageItemLength }) =>
+        list.current?.scrollToOffset({ offset: index * averageItemLength, animated: false })
+      }
       style={{ flex: 1 }}
       contentContainerStyle={{ paddingVertical: 12, paddingBottom: 60, ...(isWide ? {} : { paddingHorizontal: 16 }) }}
-      ListHeaderComponent={job ? <View style={{ maxWidth: READING_WIDTH, width: '100%', alignSelf: 'center', paddingHorizontal: isWide ? 28 : 0 }}><JobProgress job={job} /></View> : null}
+      ListHeaderComponent={
+        job ? (
+          <View
+            style={{ maxWidth: READING_WIDTH, width: '100%', alignSelf: 'center', paddingHorizontal: isWide ? 28 : 0 }}
+          >
+            <JobProgress job={job} />
+          </View>
+        ) : null
+      }
       ListEmptyComponent={
         job ? null : (
           <View style={{ paddingHorizontal: isWide ? 28 : 0 }}>
             <Empty title="No words">
-              {recording.state === 'ready' ? 'No speech was heard in this recording. The sound is kept and can be played.' : 'The words appear here when the recording has been transcribed.'}
+              {recording.state === 'ready'
+                ? 'No speech was heard in this recording. The sound is kept and can be played.'
+                : 'The words appear here when the recording has been transcribed.'}
             </Empty>
           </View>
         )
@@ -212,7 +261,17 @@ function Manuscript({ recording, player, rows, isWide }: ManuscriptProps) {
               </View>
             </View>
             <View style={{ width: MARGIN_WIDTH, paddingRight: 18, flexDirection: 'row' }}>
-              <View style={{ width: 26, height: 22, marginLeft: -8, marginRight: 0, ...(item.todos.length ? { borderBottomWidth: 1, borderStyle: 'dashed', borderColor: colours.petrol } : {}) }} />
+              <View
+                style={{
+                  width: 26,
+                  height: 22,
+                  marginLeft: -8,
+                  marginRight: 0,
+                  ...(item.todos.length
+                    ? { borderBottomWidth: 1, borderStyle: 'dashed', borderColor: colours.petrol }
+                    : {}),
+                }}
+              />
               <View style={{ flex: 1, minWidth: 0 }}>
                 {item.todos.map((todo) => (
                   <TodoSlip key={todo.id} todo={todo} player={player} />
@@ -238,8 +297,14 @@ function Manuscript({ recording, player, rows, isWide }: ManuscriptProps) {
 const REST_AFTER_SCROLL_MS = 6000;
 
 /** Scrolls the text along with the sound, and leaves it alone for a while after the reader has scrolled. */
-function useFollow(player: SoundPlayer, rows: ManuscriptRow[], list: React.RefObject<FlatList<ManuscriptRow> | null>): void {
-  const current = usePlayer(player, (s) => (s.isPlaying ? rows.findLastIndex((r) => r.passages[0]!.startMs <= s.timeMs) : -1));
+function useFollow(
+  player: SoundPlayer,
+  rows: ManuscriptRow[],
+  list: React.RefObject<FlatList<ManuscriptRow> | null>,
+): void {
+  const current = usePlayer(player, (s) =>
+    s.isPlaying ? rows.findLastIndex((r) => r.passages[0]!.startMs <= s.timeMs) : -1,
+  );
   const scrolledAt = useRef(0);
   useEffect(() => {
     const note = () => (scrolledAt.current = performance.now());
@@ -263,7 +328,9 @@ function MarginList({ recording, player }: { recording: Recording; player: Sound
       {todos.map((todo) => (
         <TodoSlip key={todo.id} todo={todo} player={player} />
       ))}
-      {todos.length === 0 && <Empty title="Nothing in the margin">To-dos that are found in what was said are proposed here.</Empty>}
+      {todos.length === 0 && (
+        <Empty title="Nothing in the margin">To-dos that are found in what was said are proposed here.</Empty>
+      )}
     </View>
   );
 }

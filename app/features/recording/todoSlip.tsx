@@ -25,7 +25,10 @@ export const TodoSlip = memo(function TodoSlip({ todo, player }: { todo: Todo; p
     show(text, () => change.mutate({ id: todo.id, change: { state: todo.state } }));
   };
   return (
-    <PencilBox isInk={!isPencil} style={{ marginBottom: 10, ...(isPencil ? {} : { borderLeftWidth: 3, borderLeftColor: colours.petrol }) }}>
+    <PencilBox
+      isInk={!isPencil}
+      style={{ marginBottom: 10, ...(isPencil ? {} : { borderLeftWidth: 3, borderLeftColor: colours.petrol }) }}
+    >
       <View style={{ flexDirection: 'row', gap: 10, alignItems: 'flex-start' }}>
         {isPencil ? (
           <View style={{ width: 12, height: 12, marginTop: 5, backgroundColor: colours.petrol }} />

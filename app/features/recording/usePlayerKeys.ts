@@ -9,8 +9,17 @@ export function usePlayerKeys(player: SoundPlayer, rows: readonly ManuscriptRow[
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
-      if (target.closest('input, textarea, [role=slider]') || event.shiftKey || event.ctrlKey || event.metaKey || event.altKey) return;
-      const isOnButton = target.closest('button, [role=button], [role=link], [role=tab], [role=checkbox], [role=radio]');
+      if (
+        target.closest('input, textarea, [role=slider]') ||
+        event.shiftKey ||
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey
+      )
+        return;
+      const isOnButton = target.closest(
+        'button, [role=button], [role=link], [role=tab], [role=checkbox], [role=radio]',
+      );
       const { timeMs } = player.getState();
       const starts = rows.map((r) => r.passages[0]!.startMs);
       const actions: Record<string, () => void> = {

@@ -27,7 +27,14 @@ export function WriteUps({ recording, player }: { recording: Recording; player: 
       {shown.length === 0 && (
         <Empty
           title="No write-up"
-          action={dropped[0] && <WordButton label="Take the summary up again" onPress={() => writeUp.mutate({ id: dropped[0]!.id, change: { state: 'pencil' } })} />}
+          action={
+            dropped[0] && (
+              <WordButton
+                label="Take the summary up again"
+                onPress={() => writeUp.mutate({ id: dropped[0]!.id, change: { state: 'pencil' } })}
+              />
+            )
+          }
         >
           {recording.state === 'ready'
             ? 'There was too little said for a summary, or it was dropped.'
@@ -45,14 +52,25 @@ function ShortSummary({ writeUp, player }: { writeUp: WriteUp; player: SoundPlay
   const text = writeUp.editedText ?? writeUp.sentences.map((s) => s.text).join(' ');
   const set = (part: Parameters<typeof change.mutate>[0]['change'], done: string) => {
     change.mutate({ id: writeUp.id, change: part });
-    show(done, () => change.mutate({ id: writeUp.id, change: { state: writeUp.state, editedText: writeUp.editedText } }));
+    show(done, () =>
+      change.mutate({ id: writeUp.id, change: { state: writeUp.state, editedText: writeUp.editedText } }),
+    );
   };
   const isPencil = writeUp.state === 'pencil';
   return (
     <PencilBox isInk={!isPencil}>
       <Title level={2}>In short</Title>
       {draft !== null ? (
-        <TextInput mode="outlined" multiline label="Summary" value={draft} onChangeText={setDraft} maxLength={20_000} style={{ marginTop: 8, minHeight: 160 }} autoFocus />
+        <TextInput
+          mode="outlined"
+          multiline
+          label="Summary"
+          value={draft}
+          onChangeText={setDraft}
+          maxLength={20_000}
+          style={{ marginTop: 8, minHeight: 160 }}
+          autoFocus
+        />
       ) : writeUp.editedText !== null ? (
         <Type size="body" face="text" style={{ paddingVertical: 6 }}>
           {text}
@@ -75,7 +93,11 @@ function ShortSummary({ writeUp, player }: { writeUp: WriteUp; player: SoundPlay
         ))
       )}
       {draft === null && writeUp.editedText === null && (
-        <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap' }} role="radiogroup" aria-label="Most sentences">
+        <View
+          style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap' }}
+          role="radiogroup"
+          aria-label="Most sentences"
+        >
           <Type size="tiny" tone="faint" style={{ marginRight: 8 }}>
             At most
           </Type>
@@ -88,7 +110,11 @@ function ShortSummary({ writeUp, player }: { writeUp: WriteUp; player: SoundPlay
               onPress={() => change.mutate({ id: writeUp.id, change: { sentencesAsked: n } })}
               style={{ alignItems: 'center', minWidth: 40 }}
             >
-              <Type isBold={n === writeUp.sentencesAsked} tone={n === writeUp.sentencesAsked ? 'ink' : 'faint'} style={n === writeUp.sentencesAsked ? { textDecorationLine: 'underline' } : null}>
+              <Type
+                isBold={n === writeUp.sentencesAsked}
+                tone={n === writeUp.sentencesAsked ? 'ink' : 'faint'}
+                style={n === writeUp.sentencesAsked ? { textDecorationLine: 'underline' } : null}
+              >
                 {n}
               </Type>
             </Press>
@@ -113,9 +139,13 @@ function ShortSummary({ writeUp, player }: { writeUp: WriteUp; player: SoundPlay
           </>
         ) : (
           <>
-            {isPencil && <WordButton label="Accept" isBold onPress={() => set({ state: 'ink' }, 'Summary accepted.')} />}
+            {isPencil && (
+              <WordButton label="Accept" isBold onPress={() => set({ state: 'ink' }, 'Summary accepted.')} />
+            )}
             <WordButton label="Change" onPress={() => setDraft(text)} />
-            {writeUp.editedText !== null && <WordButton label="As proposed" onPress={() => set({ editedText: null }, 'Back to the proposal.')} />}
+            {writeUp.editedText !== null && (
+              <WordButton label="As proposed" onPress={() => set({ editedText: null }, 'Back to the proposal.')} />
+            )}
             <WordButton label="Drop" onPress={() => set({ state: 'dropped' }, 'Summary dropped.')} />
           </>
         )}

@@ -49,7 +49,14 @@ export function TodoEditor({ todo, onClose }: { todo: Todo; onClose: () => void 
       <TextInput {...field} label="What is to be done" value={text} onChangeText={setText} autoFocus multiline />
       <View style={{ flexDirection: 'row', gap: 8 }}>
         <TextInput {...field} label="Who" value={who} onChangeText={setWho} style={{ flex: 1, minWidth: 0 }} />
-        <TextInput {...field} label="By when" placeholder="2026-05-12 09:30" value={due} onChangeText={setDue} style={{ flex: 1, minWidth: 0 }} />
+        <TextInput
+          {...field}
+          label="By when"
+          placeholder="2026-05-12 09:30"
+          value={due}
+          onChangeText={setDue}
+          style={{ flex: 1, minWidth: 0 }}
+        />
       </View>
       <TextInput {...field} label="Project" value={project} onChangeText={setProject} />
       {problem && (

@@ -29,12 +29,21 @@ export const TodoRow = memo(function TodoRow({ todo }: { todo: Todo }) {
   };
   return (
     <View style={{ flexDirection: 'row', alignItems: 'flex-start' }}>
-      <Press role="checkbox" aria-checked={todo.isDone} label={`${todo.text}, done`} onPress={tick} style={{ width: 44, paddingTop: 13, justifyContent: 'flex-start' }}>
+      <Press
+        role="checkbox"
+        aria-checked={todo.isDone}
+        label={`${todo.text}, done`}
+        onPress={tick}
+        style={{ width: 44, paddingTop: 13, justifyContent: 'flex-start' }}
+      >
         <Tick isOn={todo.isDone} />
       </Press>
       <View style={{ flex: 1, minWidth: 0, paddingBottom: 4 }}>
         <Press label={`Change ${todo.text}`} onPress={() => setEditing(true)}>
-          <Type style={todo.isDone ? { textDecorationLine: 'line-through' } : null} tone={todo.isDone ? 'faint' : 'ink'}>
+          <Type
+            style={todo.isDone ? { textDecorationLine: 'line-through' } : null}
+            tone={todo.isDone ? 'faint' : 'ink'}
+          >
             {todo.text}
           </Type>
           {todoMeta(todo) !== '' && (
@@ -49,7 +58,10 @@ export const TodoRow = memo(function TodoRow({ todo }: { todo: Todo }) {
           label={`Hear where “${todo.text}” was said`}
           role="link"
           onPress={() =>
-            router.push({ pathname: '/recordings/[id]', params: { id: todo.recordingId!, at: String(todo.startMs ?? 0) } })
+            router.push({
+              pathname: '/recordings/[id]',
+              params: { id: todo.recordingId!, at: String(todo.startMs ?? 0) },
+            })
           }
           style={{ alignItems: 'flex-end', paddingLeft: 8, maxWidth: 130 }}
         >

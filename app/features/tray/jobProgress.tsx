@@ -7,7 +7,9 @@ import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 
 export const useJobOf = (recordingId: string): Job | undefined =>
-  useJobs().data?.items.filter((j) => j.recordingId === recordingId).at(-1);
+  useJobs()
+    .data?.items.filter((j) => j.recordingId === recordingId)
+    .at(-1);
 
 function timeLeft(seconds: number): string {
   return seconds < 60 ? `about ${Math.max(1, seconds)} s left` : `about ${Math.round(seconds / 60)} min left`;
@@ -20,7 +22,11 @@ export function JobProgress({ job, hasWords = true }: { job: Job; hasWords?: boo
   if (job.state === 'failed' || job.state === 'cancelled') {
     return (
       <View role="alert" style={{ borderLeftWidth: 3, borderLeftColor: colours.rowan, paddingLeft: 12, marginTop: 8 }}>
-        <Type>{job.state === 'failed' ? (job.problem ?? 'This could not be transcribed.') : 'Transcribing was cancelled. The sound is kept.'}</Type>
+        <Type>
+          {job.state === 'failed'
+            ? (job.problem ?? 'This could not be transcribed.')
+            : 'Transcribing was cancelled. The sound is kept.'}
+        </Type>
         <WordButton label="Try again" onPress={() => retryJob.mutate(job.id)} />
       </View>
     );
@@ -30,12 +36,16 @@ export function JobProgress({ job, hasWords = true }: { job: Job; hasWords?: boo
     ? 'Waiting for its turn'
     : job.percent === null
       ? 'Listening'
-      : [`${Math.floor(job.percent)} % transcribed`, job.secondsLeft ? timeLeft(job.secondsLeft) : null].filter(Boolean).join(' · ');
+      : [`${Math.floor(job.percent)} % transcribed`, job.secondsLeft ? timeLeft(job.secondsLeft) : null]
+          .filter(Boolean)
+          .join(' · ');
   return (
     <View style={{ marginTop: 8, gap: 4 }}>
       <ProgressBar
         aria-label="Transcribing"
-        {...(isWaiting || job.percent === null ? { indeterminate: !isWaiting, progress: 0 } : { progress: job.percent / 100 })}
+        {...(isWaiting || job.percent === null
+          ? { indeterminate: !isWaiting, progress: 0 }
+          : { progress: job.percent / 100 })}
         color={colours.petrol}
         style={{ backgroundColor: colours.rule, height: 4 }}
       />

@@ -22,7 +22,9 @@ export function RecordingList({ filter, header, empty, renderItem }: ListProps) 
       keyExtractor={(r) => r.id}
       renderItem={({ item }) => renderItem?.(item) ?? <RecordingRow recording={item} />}
       ListHeaderComponent={header}
-      ListEmptyComponent={isPending ? <Loading /> : error ? <Failure error={error} onRetry={() => void refetch()} /> : empty}
+      ListEmptyComponent={
+        isPending ? <Loading /> : error ? <Failure error={error} onRetry={() => void refetch()} /> : empty
+      }
       ListFooterComponent={isFetchingNextPage ? <Loading label="Fetching more" /> : null}
       onEndReached={() => hasNextPage && void fetchNextPage()}
       onEndReachedThreshold={1.5}

@@ -20,7 +20,9 @@ const STATE_WORDS: Partial<Record<RecordingCard['state'], string>> = {
 
 /** When, how long, and what is the matter, in one line. */
 export function metaOf(r: RecordingCard): string {
-  return [whenSaid(r.startedAt), r.durationMs ? lengthName(r.durationMs) : null, STATE_WORDS[r.state]].filter(Boolean).join(' · ');
+  return [whenSaid(r.startedAt), r.durationMs ? lengthName(r.durationMs) : null, STATE_WORDS[r.state]]
+    .filter(Boolean)
+    .join(' · ');
 }
 
 /** A recording as one line of a list. */

@@ -25,7 +25,11 @@ export const TrayCard = memo(function TrayCard({ recording }: { recording: Recor
     router.push({ pathname: '/recordings/[id]', params: { id: recording.id, ...(part ? { part } : {}) } });
   const isReady = recording.state === 'ready';
   return (
-    <View style={{ borderTopWidth: 1, borderTopColor: colours.rule, paddingVertical: 16, gap: 6 }} role="article" aria-label={titleOf(recording)}>
+    <View
+      style={{ borderTopWidth: 1, borderTopColor: colours.rule, paddingVertical: 16, gap: 6 }}
+      role="article"
+      aria-label={titleOf(recording)}
+    >
       <Press label={`Open ${titleOf(recording)}`} role="link" onPress={() => open()} style={{ gap: 4 }}>
         {recording.strip.length > 0 && <Strip peaks={recording.strip} height={30} label="" />}
         <Type size="tiny" tone="faint" numberOfLines={1}>
@@ -36,7 +40,9 @@ export const TrayCard = memo(function TrayCard({ recording }: { recording: Recor
             “{recording.firstWords}”
           </Type>
         )}
-        {isReady && recording.firstWords === '' && <Type tone="faint">No words were heard in this recording. The sound is kept.</Type>}
+        {isReady && recording.firstWords === '' && (
+          <Type tone="faint">No words were heard in this recording. The sound is kept.</Type>
+        )}
       </Press>
       {job && <JobProgress job={job} />}
       {isReady ? (
@@ -46,7 +52,15 @@ export const TrayCard = memo(function TrayCard({ recording }: { recording: Recor
           </Type>
           <Places recording={recording} />
           {todos.length > 0 && (
-            <View style={{ borderTopWidth: 1, borderStyle: 'dashed', borderTopColor: colours.rule, marginTop: 8, paddingTop: 2 }}>
+            <View
+              style={{
+                borderTopWidth: 1,
+                borderStyle: 'dashed',
+                borderTopColor: colours.rule,
+                marginTop: 8,
+                paddingTop: 2,
+              }}
+            >
               {todos.map((todo) => {
                 const isOn = !left.has(todo.id);
                 return (
@@ -55,13 +69,17 @@ export const TrayCard = memo(function TrayCard({ recording }: { recording: Recor
                     role="checkbox"
                     aria-checked={isOn}
                     label={todo.text}
-                    onPress={() => setLeft((all) => new Set(isOn ? [...all, todo.id] : [...all].filter((id) => id !== todo.id)))}
+                    onPress={() =>
+                      setLeft((all) => new Set(isOn ? [...all, todo.id] : [...all].filter((id) => id !== todo.id)))
+                    }
                     style={{ flexDirection: 'row', alignItems: 'center', gap: 10 }}
                   >
                     <Tick isOn={isOn} isPencil />
                     <Type style={{ flex: 1 }}>{todo.text}</Type>
                     <Type size="tiny" tone="faint">
-                      {[todo.who && todo.who !== 'me' ? todo.who : null, todo.due && dueName(todo.due)].filter(Boolean).join(' · ')}
+                      {[todo.who && todo.who !== 'me' ? todo.who : null, todo.due && dueName(todo.due)]
+                        .filter(Boolean)
+                        .join(' · ')}
                     </Type>
                   </Press>
                 );
@@ -73,11 +91,20 @@ export const TrayCard = memo(function TrayCard({ recording }: { recording: Recor
               label="File it"
               isBold
               disabled={isBusy}
-              onPress={() => void fileOne(recording, todos.filter((t) => !left.has(t.id)).map((t) => t.id))}
+              onPress={() =>
+                void fileOne(
+                  recording,
+                  todos.filter((t) => !left.has(t.id)).map((t) => t.id),
+                )
+              }
             />
             <WordButton label="Change" onPress={() => open('about')} />
             <WordButton label="Listen" onPress={() => open()} />
-            <WordButton label="Bin" onPress={() => void bin(recording)} style={{ marginLeft: 'auto', marginRight: 0 }} />
+            <WordButton
+              label="Bin"
+              onPress={() => void bin(recording)}
+              style={{ marginLeft: 'auto', marginRight: 0 }}
+            />
           </View>
         </PencilBox>
       ) : (

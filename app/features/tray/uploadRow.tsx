@@ -24,10 +24,18 @@ export function UploadRow({ item }: { item: UploadItem }) {
     'already-here': `The same sound is already here since ${item.hereSince ? whenSaid(item.hereSince) : 'before'}. It was not stored twice.`,
   }[item.state];
   return (
-    <View style={{ paddingVertical: 10, borderTopWidth: 1, borderTopColor: colours.rule, gap: 4 }} role={item.state === 'failed' ? 'alert' : 'status'}>
+    <View
+      style={{ paddingVertical: 10, borderTopWidth: 1, borderTopColor: colours.rule, gap: 4 }}
+      role={item.state === 'failed' ? 'alert' : 'status'}
+    >
       <Type numberOfLines={1}>{item.name}</Type>
       {(item.state === 'sending' || item.state === 'retrying') && (
-        <ProgressBar aria-label={`Bringing in ${item.name}`} progress={share} color={colours.petrol} style={{ backgroundColor: colours.rule, height: 4 }} />
+        <ProgressBar
+          aria-label={`Bringing in ${item.name}`}
+          progress={share}
+          color={colours.petrol}
+          style={{ backgroundColor: colours.rule, height: 4 }}
+        />
       )}
       <Type size="tiny" tone={item.state === 'failed' ? 'rowan' : 'faint'}>
         {words}

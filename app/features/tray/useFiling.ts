@@ -9,7 +9,10 @@ export function useFiling() {
   const show = useUndoBar();
 
   const undo = (r: RecordingCard, todoIds: readonly string[]) => {
-    change.mutate({ id: r.id, change: { isFiled: r.isFiled, isBinned: false, title: r.title, folderId: r.folderId, tags: r.tags } });
+    change.mutate({
+      id: r.id,
+      change: { isFiled: r.isFiled, isBinned: false, title: r.title, folderId: r.folderId, tags: r.tags },
+    });
     for (const id of todoIds) todo.mutate({ id, change: { state: 'pencil' } });
   };
 
@@ -35,7 +38,13 @@ export function useFiling() {
     },
     fileAll: async (all: readonly RecordingCard[]) => {
       const back: (() => void)[] = [];
-      for (const r of all) back.push(await fileAsProposed(r, r.pencilTodos.map((t) => t.id)));
+      for (const r of all)
+        back.push(
+          await fileAsProposed(
+            r,
+            r.pencilTodos.map((t) => t.id),
+          ),
+        );
       show(`${all.length} recordings are filed.`, () => back.forEach((f) => f()));
     },
     bin: async (r: RecordingCard) => {

@@ -1,0 +1,147 @@
+import { execFileSync, spawnSync } from 'node:child_process';
+import fs from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
+import { comparableWords, wordErrors } from '@immeld/core/transcript/wordErrorRate';
+
+const root = path.resolve(__dirname, '..');
+/** Read by volunteers of LibriVox (public domain), published with its text in Debian's pocketsphinx-testdata. */
+const LIBRIVOX = '/usr/share/pocketsphinx/test/data/librivox';
+const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'immeld-cli-'));
+afterAll(() => fs.rmSync(folder, { recursive: true }));
+
+const immeld = (...args: string[]) =>
+  spawnSync(process.execPath, [path.join(root, 'cli', 'dist', 'immeld.cjs'), ...args], { cwd: folder, encoding: 'utf8' });
+
+/** Makes a file with ffmpeg's own sources. */
+function make(name: string, ...args: string[]): string {
+  execFileSync(ffmpegInstaller.path, ['-y', '-loglevel', 'error', ...args, path.join(folder, name)]);
+  return name;
+}
+
+type Transcript = {
+  durationMs: number;
+  passages: { startMs: number; endMs: number; text: string; words: { startMs: number; endMs: number; confidence: number }[] }[];
+};
+const textOf = (t: Transcript) => t.passages.map((p) => p.text).join(' ');
+
+describe('transcribe', () => {
+  it('understands the five LibriVox clips with under 5 % of the words wrong', () => {
+    const reference = fs.readFileSync(path.join(LIBRIVOX, 'transcription'), 'utf8').trim().split('\n');
+    const known = reference.map((line) => /<s> (.*) <\/s> \((.*)\)/.exec(line)!);
+    const run = immeld('transcribe', '--json', ...known.map((m) => path.join(LIBRIVOX, `${m[2]}.wav`)));
+    expect(run.status).toBe(0);
+    const transcripts = JSON.parse(run.stdout) as Transcript[];
+    let errors = 0;
+    let words = 0;
+    known.forEach((match, i) => {
+      const found = wordErrors(comparableWords(match[1]!), comparableWords(textOf(transcripts[i]!)));
+      errors += found.substitutions + found.deletions + found.insertions;
+      words += found.referenceWords;
+    });
+    expect(words).toBe(71);
+    expect(errors / words).toBeLessThan(0.05);
+    for (const { durationMs, passages } of transcripts) {
+      const times = passages.flatMap((p) => p.words.flatMap((w) => [w.startMs, w.endMs]));
+      expect(times).toEqual([...times].sort((a, b) => a - b));
+      expect(times.at(-1)).toBeLessThanOrEqual(durationMs);
+      for (const w of passages.flatMap((p) => p.words)) expect(w.confidence).toBeGreaterThan(0);
+    }
+  });
+
+  it('hears nothing in silence, noise, a tone and a click', () => {
+    const names = [
+      make('silence.wav', '-f', 'lavfi', '-i', 'anullsrc=r=16000:cl=mono', '-t', '180'),
+      make('white.wav', '-f', 'lavfi', '-i', 'anoisesrc=d=20:c=white:a=0.3'),
+      make('brown.wav', '-f', 'lavfi', '-i', 'anoisesrc=d=20:c=brown:a=0.5'),
+      make('tone.wav', '-f', 'lavfi', '-i', 'sine=f=440:d=10'),
+      make('click.wav', '-f', 'lavfi', '-i', 'sine=f=1000:d=0.2'),
+    ];
+    const run = immeld('transcribe', '--json', ...names);
+    expect(run.status).toBe(0);
+    expect((JSON.parse(run.stdout) as Transcript[]).map(textOf)).toEqual(['', '', '', '', '']);
+  });
+
+  it('keeps a phrase that is really said eight times, and no more', () => {
+    const clip = path.join(root, 'demo', 'sound', 'revision.m4a');
+    make('once.wav', '-ss', '16.1', '-t', '1.75', '-i', clip, '-ar', '16000', '-ac', '1');
+    make('eight.wav', '-stream_loop', '7', '-i', path.join(folder, 'once.wav'));
+    const text = textOf(JSON.parse(immeld('transcribe', '--json', 'eight.wav').stdout) as Transcript);
+    const times = text.match(/between/gi)?.length ?? 0;
+    expect(times).toBeGreaterThanOrEqual(7);
+    expect(times).toBeLessThanOrEqual(8);
+  });
+
+  it('says of every bad file what is wrong, goes on with the rest, and ends with 1', () => {
+    fs.writeFileSync(path.join(folder, 'empty.wav'), '');
+    fs.writeFileSync(path.join(folder, 'text.mp3'), 'This is only text. '.repeat(200));
+    make('mute.mp4', '-f', 'lavfi', '-i', 'testsrc=d=1:s=64x64:r=5', '-pix_fmt', 'yuv420p');
+    const whole = fs.readFileSync(path.join(root, 'demo', 'sound', 'letter.m4a'));
+    fs.writeFileSync(path.join(folder, 'half.m4a'), whole.subarray(0, whole.length / 2));
+    fs.writeFileSync(path.join(folder, 'cut.m4a'), whole.subarray(0, 400));
+    const longName = `${'🌳 lime '.repeat(14)}.ogg`;
+    fs.copyFileSync(path.join(root, 'demo', 'sound', 'wearable.ogg'), path.join(folder, longName));
+    const run = immeld('transcribe', 'empty.wav', 'text.mp3', 'mute.mp4', 'cut.m4a', 'none.wav', 'half.m4a', longName);
+    expect(run.status).toBe(1);
+    for (const sentence of [
+      'empty.wav: This file is empty',
+      'text.mp3: This file could not be read as sound',
+      'mute.mp4: This file has no sound track',
+      'cut.m4a: This file could not be read as sound',
+      'none.wav: There is no such file',
+    ]) {
+      expect(run.stderr).toContain(sentence);
+    }
+    expect(fs.readFileSync(path.join(folder, 'half.txt'), 'utf8')).toMatch(/council/i);
+    expect(fs.readFileSync(path.join(folder, longName.replace('.ogg', '.txt')), 'utf8')).toMatch(/bus/i);
+  });
+
+  it('names files like the sound, and overwrites nothing without --force', () => {
+    fs.copyFileSync(path.join(root, 'demo', 'sound', 'voice-message.ogg'), path.join(folder, 'call.ogg'));
+    expect(immeld('transcribe', 'call.ogg', '--formats', 'txt,vtt,srt,tsv,json', '--out', 'texts').status).toBe(0);
+    expect(fs.readdirSync(path.join(folder, 'texts')).sort()).toEqual(['call.json', 'call.srt', 'call.tsv', 'call.txt', 'call.vtt']);
+    fs.writeFileSync(path.join(folder, 'texts', 'call.txt'), 'mine');
+    const again = immeld('transcribe', 'call.ogg', '--out', 'texts');
+    expect(again.status).toBe(1);
+    expect(again.stderr).toContain('Use --force');
+    expect(fs.readFileSync(path.join(folder, 'texts', 'call.txt'), 'utf8')).toBe('mine');
+    expect(immeld('transcribe', 'call.ogg', '--out', 'texts', '--force').status).toBe(0);
+    expect(fs.readFileSync(path.join(folder, 'texts', 'call.txt'), 'utf8')).toMatch(/dentist/i);
+  });
+
+  it.each([[['transcribe']], [['transcribe', 'a.wav', '--formats', 'pdf']], [['sing']], [[]]])('wrong use %j ends with 2', (args) => {
+    const run = immeld(...args);
+    expect(run.status).toBe(2);
+    expect(run.stdout).toBe('');
+    expect(run.stderr).not.toBe('');
+  });
+
+  it.each(['transcribe', 'todos'])('%s --help tells how, and ends with 0', (command) => {
+    const run = immeld(command, '--help');
+    expect(run.status).toBe(0);
+    expect(run.stdout).toContain('Usage:');
+  });
+});
+
+describe('todos', () => {
+  it('reads plain text and the JSON of transcribe', () => {
+    fs.writeFileSync(path.join(folder, 'memo.txt'), 'I need to call Bram by Friday. For the orchard, order stakes.');
+    const run = immeld('todos', 'memo.txt', '--at', '2026-03-09T07:40', '--project', 'orchard', '--json');
+    expect(run.status).toBe(0);
+    expect(JSON.parse(run.stdout)).toEqual([
+      { text: 'Call Bram', who: 'me', due: '2026-03-13', project: null, quote: 'I need to call Bram by Friday.' },
+      { text: 'Order stakes', who: 'me', due: null, project: 'orchard', quote: 'For the orchard, order stakes.' },
+    ]);
+    const words = 'I must pay the bill tomorrow.'.split(' ').map((text, i) => ({ text, startMs: i, endMs: i + 1, confidence: 1 }));
+    fs.writeFileSync(path.join(folder, 'memo.json'), JSON.stringify({ passages: [{ text: '', speaker: null, words }] }));
+    expect(JSON.parse(immeld('todos', 'memo.json', '--at', '2026-03-09').stdout)).toMatchObject([{ text: 'Pay the bill', due: '2026-03-10' }]);
+  });
+
+  it('says what is wrong', () => {
+    expect(immeld('todos', 'none.txt', '--at', '2026-03-09T07:40').status).toBe(1);
+    expect(immeld('todos', 'memo.txt').status).toBe(2);
+    expect(immeld('todos', 'memo.txt', '--at', 'yesterday').status).toBe(2);
+    expect(immeld('todos', 'memo.txt', '--at', '2026-02-30').status).toBe(2);
+  });
+});

@@ -1,0 +1,24 @@
+import { Command } from 'commander';
+import { addTodosCommand } from './todos';
+import { addTranscribeCommand } from './transcribe';
+
+/** Wrong use ends with 2, a file that failed with 1, all good with 0. */
+export const EXIT = { good: 0, someFailed: 1, wrongUse: 2 } as const;
+
+const program = new Command('immeld')
+  .description('Recordings to text and to-dos, on your own machine.')
+  .showHelpAfterError('Try --help.')
+  .exitOverride((error) => {
+    process.exit(error.exitCode === 0 ? EXIT.good : EXIT.wrongUse);
+  });
+addTranscribeCommand(program);
+addTodosCommand(program);
+
+if (process.argv.length <= 2) {
+  program.outputHelp({ error: true });
+  process.exit(EXIT.wrongUse);
+}
+program.parseAsync().catch((error: unknown) => {
+  process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`);
+  process.exit(EXIT.someFailed);
+});

@@ -1,0 +1,68 @@
+/** Installs what is missing, then checks everything: format, lint, types, directions, unit, server and browser tests. */
+import { spawnSync } from 'node:child_process';
+import fs from 'node:fs';
+import path from 'node:path';
+import { checkNode, installChromium, installNpmPackages, installTestSpeech } from './install.mjs';
+import { root, say } from './paths.mjs';
+
+checkNode();
+installNpmPackages();
+installTestSpeech();
+installChromium();
+
+const reports = path.join(root, '.immeld', 'reports');
+fs.rmSync(reports, { recursive: true, force: true });
+fs.mkdirSync(reports, { recursive: true });
+const bin = (name) => path.join(root, 'node_modules', '.bin', name);
+const totals = { passed: 0, failed: 0 };
+
+/** Runs a step; a check counts as one test, a runner tells its own counts in a report. */
+function step(name, program, args, countsOf = null) {
+  say(`\n== ${name}`);
+  const started = Date.now();
+  const { status } = spawnSync(program, args, {
+    cwd: root,
+    stdio: ['ignore', 2, 2],
+    env: { ...process.env, ONNXRUNTIME_NODE_INSTALL: 'skip' },
+  });
+  const counts = countsOf?.() ?? null;
+  if (counts) {
+    totals.passed += counts.passed;
+    totals.failed += counts.failed;
+    // A runner that stops before it has run anything has failed too.
+    if (status !== 0 && counts.failed === 0) totals.failed++;
+  } else if (status === 0) totals.passed++;
+  else totals.failed++;
+  say(`== ${name}: ${status === 0 ? 'good' : 'FAILED'} (${Math.round((Date.now() - started) / 1000)} s)`);
+}
+
+const readJson = (file) => (fs.existsSync(file) ? JSON.parse(fs.readFileSync(file, 'utf8')) : null);
+const jestReport = path.join(reports, 'jest.json');
+const browserReport = path.join(reports, 'browser.json');
+
+step('Format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+step('Lint', bin('eslint'), ['.', '--max-warnings', '0']);
+for (const part of ['core', 'server', 'cli', 'demo', 'e2e', 'app']) step(`Types of ${part}`, bin('tsc'), ['-p', part]);
+step('Direction of dependencies', bin('depcruise'), [
+  'core',
+  'server',
+  'app',
+  'cli',
+  'demo',
+  '--config',
+  '.dependency-cruiser.cjs',
+  '--output-type',
+  'err',
+]);
+step('Build', process.execPath, ['tools/build.mjs']);
+step('Unit and server tests', bin('jest'), ['--json', '--outputFile', jestReport, '--silent'], () => {
+  const report = readJson(jestReport);
+  return report && { passed: report.numPassedTests, failed: report.numFailedTests + report.numRuntimeErrorTestSuites };
+});
+step('Browser tests', bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], () => {
+  const stats = readJson(browserReport)?.stats;
+  return stats && { passed: stats.expected + stats.flaky, failed: stats.unexpected };
+});
+
+console.log(`${totals.passed} passed, ${totals.failed} failed`);
+process.exit(totals.failed ? 1 : 0);

@@ -80,11 +80,14 @@ const securityHeaders = helmet({
   strictTransportSecurity: false,
 });
 
+const isSameOrigin = (origin: string, host: string | undefined): boolean =>
+  URL.canParse(origin) && new URL(origin).host === host;
+
 /** A page from elsewhere that the person has open must not act for them. */
 const sameOriginOnly: RequestHandler = (request, _response, next) => {
   const { origin, host } = request.headers;
   const isReading = ['GET', 'HEAD', 'OPTIONS'].includes(request.method);
-  if (!isReading && origin && new URL(origin).host !== host) {
+  if (!isReading && origin && !isSameOrigin(origin, host)) {
     throw new Problem('other-origin', 'This request comes from another page than Immeld.');
   }
   next();

@@ -65,7 +65,7 @@ export function cardView(r: Recording): RecordingCard {
     firstWords: firstWords(passages.slice(0, 2)),
     strip: r.peaks.length ? barsOf(r.peaks, STRIP_BARS) : [],
     folderId: r.folderId,
-    tags: (r.tags ?? []).map((t) => t.name).sort(),
+    tags: (r.tags ?? []).map((t) => t.name).sort((a, b) => a.localeCompare(b)),
     isFiled: r.filedAt !== null,
     isBinned: r.binnedAt !== null,
     suggestion: r.suggestion,

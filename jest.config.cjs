@@ -5,7 +5,25 @@ const babel = {
     ['@babel/preset-typescript', { allowDeclareFields: true, optimizeConstEnums: true }],
   ],
 };
-const esmPackages = ['stemmer', '@tus', 'srvx', 'set-cookie-parser', 'chrono-node', 'compromise', 'efrt', 'grad-school', 'suffix-thumb', 'd3-dsv', 'webvtt-parser', 'srt-parser-2', '@sodaru', 'fast-check', 'pure-rand', 'llama-tokenizer-js', '@seriousme'];
+const esmPackages = [
+  'stemmer',
+  '@tus',
+  'srvx',
+  'set-cookie-parser',
+  'chrono-node',
+  'compromise',
+  'efrt',
+  'grad-school',
+  'suffix-thumb',
+  'd3-dsv',
+  'webvtt-parser',
+  'srt-parser-2',
+  '@sodaru',
+  'fast-check',
+  'pure-rand',
+  'llama-tokenizer-js',
+  '@seriousme',
+];
 const inNode = (name) => ({
   displayName: name,
   rootDir: __dirname,
@@ -30,7 +48,9 @@ module.exports = {
       rootDir: `${__dirname}/app`,
       testMatch: ['**/*.test.ts', '**/*.test.tsx'],
       modulePathIgnorePatterns: ['/dist/'],
-      transformIgnorePatterns: ['node_modules/(?!((jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|@expo-google-fonts/.*|react-native-.*|@immeld/.*))'],
+      transformIgnorePatterns: [
+        'node_modules/(?!((jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|@expo-google-fonts/.*|react-native-.*|@immeld/.*))',
+      ],
     },
   ],
 };

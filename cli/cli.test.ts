@@ -12,7 +12,10 @@ const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'immeld-cli-'));
 afterAll(() => fs.rmSync(folder, { recursive: true }));
 
 const immeld = (...args: string[]) =>
-  spawnSync(process.execPath, [path.join(root, 'cli', 'dist', 'immeld.cjs'), ...args], { cwd: folder, encoding: 'utf8' });
+  spawnSync(process.execPath, [path.join(root, 'cli', 'dist', 'immeld.cjs'), ...args], {
+    cwd: folder,
+    encoding: 'utf8',
+  });
 
 /** Makes a file with ffmpeg's own sources. */
 function make(name: string, ...args: string[]): string {
@@ -22,7 +25,12 @@ function make(name: string, ...args: string[]): string {
 
 type Transcript = {
   durationMs: number;
-  passages: { startMs: number; endMs: number; text: string; words: { startMs: number; endMs: number; confidence: number }[] }[];
+  passages: {
+    startMs: number;
+    endMs: number;
+    text: string;
+    words: { startMs: number; endMs: number; confidence: number }[];
+  }[];
 };
 const textOf = (t: Transcript) => t.passages.map((p) => p.text).join(' ');
 
@@ -100,7 +108,13 @@ describe('transcribe', () => {
   it('names files like the sound, and overwrites nothing without --force', () => {
     fs.copyFileSync(path.join(root, 'demo', 'sound', 'voice-message.ogg'), path.join(folder, 'call.ogg'));
     expect(immeld('transcribe', 'call.ogg', '--formats', 'txt,vtt,srt,tsv,json', '--out', 'texts').status).toBe(0);
-    expect(fs.readdirSync(path.join(folder, 'texts')).sort()).toEqual(['call.json', 'call.srt', 'call.tsv', 'call.txt', 'call.vtt']);
+    expect(fs.readdirSync(path.join(folder, 'texts')).sort()).toEqual([
+      'call.json',
+      'call.srt',
+      'call.tsv',
+      'call.txt',
+      'call.vtt',
+    ]);
     fs.writeFileSync(path.join(folder, 'texts', 'call.txt'), 'mine');
     const again = immeld('transcribe', 'call.ogg', '--out', 'texts');
     expect(again.status).toBe(1);
@@ -110,12 +124,15 @@ describe('transcribe', () => {
     expect(fs.readFileSync(path.join(folder, 'texts', 'call.txt'), 'utf8')).toMatch(/dentist/i);
   });
 
-  it.each([[['transcribe']], [['transcribe', 'a.wav', '--formats', 'pdf']], [['sing']], [[]]])('wrong use %j ends with 2', (args) => {
-    const run = immeld(...args);
-    expect(run.status).toBe(2);
-    expect(run.stdout).toBe('');
-    expect(run.stderr).not.toBe('');
-  });
+  it.each([[['transcribe']], [['transcribe', 'a.wav', '--formats', 'pdf']], [['sing']], [[]]])(
+    'wrong use %j ends with 2',
+    (args) => {
+      const run = immeld(...args);
+      expect(run.status).toBe(2);
+      expect(run.stdout).toBe('');
+      expect(run.stderr).not.toBe('');
+    },
+  );
 
   it.each(['transcribe', 'todos'])('%s --help tells how, and ends with 0', (command) => {
     const run = immeld(command, '--help');
@@ -133,9 +150,16 @@ describe('todos', () => {
       { text: 'Call Bram', who: 'me', due: '2026-03-13', project: null, quote: 'I need to call Bram by Friday.' },
       { text: 'Order stakes', who: 'me', due: null, project: 'orchard', quote: 'For the orchard, order stakes.' },
     ]);
-    const words = 'I must pay the bill tomorrow.'.split(' ').map((text, i) => ({ text, startMs: i, endMs: i + 1, confidence: 1 }));
-    fs.writeFileSync(path.join(folder, 'memo.json'), JSON.stringify({ passages: [{ text: '', speaker: null, words }] }));
-    expect(JSON.parse(immeld('todos', 'memo.json', '--at', '2026-03-09').stdout)).toMatchObject([{ text: 'Pay the bill', due: '2026-03-10' }]);
+    const words = 'I must pay the bill tomorrow.'
+      .split(' ')
+      .map((text, i) => ({ text, startMs: i, endMs: i + 1, confidence: 1 }));
+    fs.writeFileSync(
+      path.join(folder, 'memo.json'),
+      JSON.stringify({ passages: [{ text: '', speaker: null, words }] }),
+    );
+    expect(JSON.parse(immeld('todos', 'memo.json', '--at', '2026-03-09').stdout)).toMatchObject([
+      { text: 'Pay the bill', due: '2026-03-10' },
+    ]);
   });
 
   it('says what is wrong', () => {

@@ -32,12 +32,16 @@ describe('the OpenAPI description', () => {
 
   it('names every route the server has, and none that it has not', () => {
     const parts = { database: {}, sounds: { uploadFolder: '/tmp' }, queue: {}, appFolder: null, isDemo: false };
-    const application = createApplication(parts as unknown as ApplicationParts) as Express & { router: { stack: Layer[] } };
+    const application = createApplication(parts as unknown as ApplicationParts) as Express & {
+      router: { stack: Layer[] };
+    };
     const served = routesOf(application.router.stack)
       .filter((r) => !/uploads|openapi\.json/.test(r))
       .map((r) => openApiPath(r));
     const { paths } = openApiDescription() as { paths: Record<string, Record<string, { responses: object }>> };
-    const described = Object.entries(paths).flatMap(([path, operations]) => Object.keys(operations).map((m) => `${m} ${path}`));
+    const described = Object.entries(paths).flatMap(([path, operations]) =>
+      Object.keys(operations).map((m) => `${m} ${path}`),
+    );
     expect(served.sort()).toEqual(described.filter((d) => !d.includes('uploads')).sort());
     expect(served).toHaveLength(Object.keys(ENDPOINTS).length);
   });

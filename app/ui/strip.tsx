@@ -67,7 +67,9 @@ export const Strip = memo(function Strip({ peaks, height, played, onSeek, label,
               step(by);
             },
           }
-        : { role: 'img' as const, 'aria-label': label })}
+        : label
+          ? { role: 'img' as const, 'aria-label': label }
+          : { 'aria-hidden': true })}
     >
       {width > 0 && (
         <Svg width={width} height={height} aria-hidden>

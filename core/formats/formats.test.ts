@@ -8,16 +8,28 @@ import { FORMATS, FORMAT_TYPES } from './formats';
 import { clockTime, cueTime } from './times';
 
 const words = (text: string, fromMs: number): Word[] =>
-  text.split(' ').map((word, i) => ({ startMs: fromMs + i * 400, endMs: fromMs + i * 400 + 350, text: word, confidence: 0.9 }));
+  text
+    .split(' ')
+    .map((word, i) => ({ startMs: fromMs + i * 400, endMs: fromMs + i * 400 + 350, text: word, confidence: 0.9 }));
 
 const passage = (text: string, fromMs: number, startsParagraph: boolean, speaker: string | null = null) => ({
-  ...{ startMs: fromMs, endMs: fromMs + text.split(' ').length * 400, speaker, startsParagraph, words: words(text, fromMs) },
+  ...{
+    startMs: fromMs,
+    endMs: fromMs + text.split(' ').length * 400,
+    speaker,
+    startsParagraph,
+    words: words(text, fromMs),
+  },
 });
 
 const DOCUMENT: TranscriptDocument = {
   ...{ file: 'quay.m4a', title: 'Quay', durationMs: 4_000_000, language: 'en', model: 'english-tiny-1' },
   passages: [
-    passage('The clay & the loam <both> hold water, and a young lime drinks four millimetres on a hot day in July.', 500, true),
+    passage(
+      'The clay & the loam <both> hold water, and a young lime drinks four millimetres on a hot day in July.',
+      500,
+      true,
+    ),
     passage('Then it waits.', 12_000, false),
     passage('We\tplant\ton Friday.', 3_725_250, true, 'Bram <V.>'),
   ],
@@ -33,7 +45,9 @@ describe('formats, read back by other people’s programs', () => {
     expect(cues.length).toBeGreaterThan(2);
     expect(cues[0]!.startTime).toBeCloseTo(0.5);
     const text = cues.map((c) => c.text.replace(/<\/?v[^>]*>/g, '').replace(/\s+/g, ' ')).join(' ');
-    expect(text.replace(/&lt;/g, '<').replace(/&gt;/g, '>').replace(/&amp;/g, '&')).toBe(said.join(' ').replace(/\t/g, ' '));
+    expect(text.replace(/&lt;/g, '<').replace(/&gt;/g, '>').replace(/&amp;/g, '&')).toBe(
+      said.join(' ').replace(/\t/g, ' '),
+    );
   });
 
   it('SRT: an independent parser finds the same cues', () => {

@@ -26,7 +26,9 @@ describe('summary', () => {
   });
 
   it('does not say the same thing twice', () => {
-    const twice = sentencesOfText('The trench costs eleven thousand pounds. The trench costs eleven thousand pounds. Rain fills the pits slowly every winter.');
+    const twice = sentencesOfText(
+      'The trench costs eleven thousand pounds. The trench costs eleven thousand pounds. Rain fills the pits slowly every winter.',
+    );
     expect(summarise(twice, 3).filter((s) => /trench/.test(s.text))).toHaveLength(1);
   });
 
@@ -45,7 +47,9 @@ describe('TF-IDF vectors', () => {
 
 describe('title', () => {
   it('is what the speaker announces', () => {
-    expect(suggestTitle(sentencesOfText('Good evening. Today we talk about infiltration and field capacity. It rains.'))).toBe('Infiltration and field capacity');
+    expect(
+      suggestTitle(sentencesOfText('Good evening. Today we talk about infiltration and field capacity. It rains.')),
+    ).toBe('Infiltration and field capacity');
     expect(suggestTitle(sentencesOfText('Notes on soil texture for the exam. Sand is coarse.'))).toBe('Soil texture');
   });
 
@@ -58,7 +62,8 @@ describe('title', () => {
     const long = sentencesOfText(`This is about ${'unbelievably complicated considerations '.repeat(5)}.`);
     const title = suggestTitle(long)!;
     expect(title.length).toBeLessThanOrEqual(52);
-    for (const word of title.toLowerCase().split(' ')) expect(['unbelievably', 'complicated', 'considerations']).toContain(word);
+    for (const word of title.toLowerCase().split(' '))
+      expect(['unbelievably', 'complicated', 'considerations']).toContain(word);
     expect(suggestTitle([])).toBeNull();
   });
 });

@@ -8,13 +8,24 @@ const PROJECTS = [
   { name: 'Home' },
 ];
 const find = (text: string) =>
-  findTodos(sentencesOfText(text), { at: AT, projects: PROJECTS }).map(({ text: t, who, due, project }) => [t, who, due, project]);
+  findTodos(sentencesOfText(text), { at: AT, projects: PROJECTS }).map(({ text: t, who, due, project }) => [
+    t,
+    who,
+    due,
+    project,
+  ]);
 
 describe('to-dos', () => {
   it.each([
-    ['I need to send the root survey to the engineer before noon.', [['Send the root survey to the engineer', 'me', '2026-03-09T12:00', null]]],
+    [
+      'I need to send the root survey to the engineer before noon.',
+      [['Send the root survey to the engineer', 'me', '2026-03-09T12:00', null]],
+    ],
     ['Book the digger for Friday.', [['Book the digger for Friday', 'me', '2026-03-13', null]]],
-    ['Bram will bring the spade on Thursday at half past nine.', [['Bring the spade', 'Bram', '2026-03-12T09:30', null]]],
+    [
+      'Bram will bring the spade on Thursday at half past nine.',
+      [['Bring the spade', 'Bram', '2026-03-12T09:30', null]],
+    ],
     ['Jun, could you print twenty flyers?', [['Print twenty flyers', 'Jun', null, null]]],
     ['Can you ask Ottoline about the drawing, Jun?', [['Ask Ottoline about the drawing', 'Jun', null, null]]],
     ['The deposit has to be paid by the twelfth of May.', [['Pay the deposit', null, '2026-05-12', null]]],
@@ -41,7 +52,9 @@ describe('to-dos', () => {
   });
 
   it('sorts by the project that was announced', () => {
-    const todos = find('For the orchard, order soft ties. Call Jun about the gloves. Next project, home. Pay the water bill.');
+    const todos = find(
+      'For the orchard, order soft ties. Call Jun about the gloves. Next project, home. Pay the water bill.',
+    );
     expect(todos.map(([, , , project]) => project)).toEqual(['School orchard', 'School orchard', 'Home']);
   });
 
@@ -60,10 +73,13 @@ describe('to-dos', () => {
   });
 
   it('takes what a lecturer explains for no command, but an assignment for one', () => {
-    const talk = Array.from({ length: 45 }, (_, i) => `This is sentence ${i} of the lecture, and we call it loam.`).join(' ');
-    expect(find(`${talk} Cover the ground. Take a tin without a lid. Please read chapter four before Monday.`)).toEqual([
-      ['Read chapter four', 'me', '2026-03-16', null],
-    ]);
+    const talk = Array.from(
+      { length: 45 },
+      (_, i) => `This is sentence ${i} of the lecture, and we call it loam.`,
+    ).join(' ');
+    expect(find(`${talk} Cover the ground. Take a tin without a lid. Please read chapter four before Monday.`)).toEqual(
+      [['Read chapter four', 'me', '2026-03-16', null]],
+    );
   });
 
   it('keeps the words it came from', () => {

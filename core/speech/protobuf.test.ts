@@ -1,4 +1,13 @@
-import { Wire, buildMessage, intField, messageField, messagesOf, parseMessage, stringField, stringOf } from './protobuf';
+import {
+  Wire,
+  buildMessage,
+  intField,
+  messageField,
+  messagesOf,
+  parseMessage,
+  stringField,
+  stringOf,
+} from './protobuf';
 
 describe('protobuf at wire level', () => {
   it('reads the examples of the encoding documentation', () => {

@@ -39,7 +39,8 @@ describe('passages and paragraphs', () => {
   });
 
   it('begin a paragraph where the topic turns after a long pause, not at every pause', () => {
-    const orchard = 'The orchard needs stakes and ties. |0.8 The orchard trees need water and stakes. |0.8 We stake the orchard trees.';
+    const orchard =
+      'The orchard needs stakes and ties. |0.8 The orchard trees need water and stakes. |0.8 We stake the orchard trees.';
     const dentist = '|2.5 Now the dentist called about Thursday. |0.8 The dentist wants the card.';
     const paragraphs = paragraphsOf(passagesFrom(words(`${orchard} ${dentist}`)));
     expect(paragraphs.map((p) => p.length)).toEqual([3, 2]);

@@ -84,7 +84,7 @@ export function markParagraphs(passages: Passage[]): void {
         Math.min(1, pause / LONG_PAUSE_MS) * 0.55 +
         (TURN.test(opening) ? 0.25 : 0) +
         (1 - cohesion(passages, i)) * 0.45 +
-        Math.min(0.5, Math.max(0, (paragraphWords - 70) / 160));
+        Math.min(0.8, Math.max(0, (paragraphWords - 45) / 110));
       const enough = ended && paragraphWords >= 12 && score >= ENOUGH;
       passage.startsParagraph = passage.speaker !== before.speaker || enough;
     }

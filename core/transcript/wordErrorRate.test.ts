@@ -18,7 +18,11 @@ describe('word error rate', () => {
   });
 
   it('counts each kind of error', () => {
-    expect(wordErrors(split('a b c d'), split('a x c'))).toMatchObject({ substitutions: 1, deletions: 1, insertions: 0 });
+    expect(wordErrors(split('a b c d'), split('a x c'))).toMatchObject({
+      substitutions: 1,
+      deletions: 1,
+      insertions: 0,
+    });
     expect(wordErrors(split('a b'), split('a b c'))).toMatchObject({ substitutions: 0, deletions: 0, insertions: 1 });
   });
 

@@ -6,6 +6,7 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import { proposalsFor } from '@immeld/core/filing/proposals';
+import { passagesFrom } from '@immeld/core/transcript/passages';
 import { openDatabase } from '@immeld/server/database';
 import { filingContextFor } from '@immeld/server/jobs/filingContext';
 import { keepResult } from '@immeld/server/jobs/keepResult';
@@ -20,6 +21,7 @@ import { loadModels } from '@immeld/server/recognition/modelFiles';
 import { type FileTranscript, transcribeFile } from '@immeld/server/recognition/transcribeFile';
 import { takeIn } from '@immeld/server/storage/intake';
 import { SoundStore } from '@immeld/server/storage/soundStore';
+import { Op } from 'sequelize';
 import { type DemoScript, FOLDERS, PROJECTS, loadWorld } from './world';
 
 const demo = path.join(projectRoot(), 'demo');
@@ -71,18 +73,20 @@ async function bringIn(script: DemoScript, sounds: SoundStore, folders: Readonly
     return;
   }
   const transcript = JSON.parse(fs.readFileSync(resultOf(script), 'utf8')) as FileTranscript;
+  // The words are what was recognised; how they stand in passages follows today's rules.
+  transcript.passages = passagesFrom(transcript.passages.flatMap((p) => p.words));
   const proposals = proposalsFor(transcript.passages, await filingContextFor(recording));
   await keepResult(recording, { ...transcript, proposals, hasPlaybackCopy: false }, sounds);
   if (script.title) await fileAway(recording, script, folders.get(script.folder ?? '') ?? null);
 }
 
-/** The demo person has filed this one already and accepted its to-dos. */
+/** The demo person has filed this one already and accepted those of its to-dos that have a date. */
 async function fileAway(recording: Recording, script: DemoScript, folderId: string | null): Promise<void> {
   const tags: Tag[] = [];
   for (const name of script.tags) tags.push((await Tag.findOne({ where: { name } })) ?? (await Tag.create({ name })));
   await recording.setTags(tags);
   await recording.update({ title: script.title, folderId, filedAt: new Date(`${recording.startedAt}`) });
-  if (script.id !== 'lecture') await TodoRow.update({ state: 'ink' }, { where: { recordingId: recording.id } });
+  await TodoRow.update({ state: 'ink' }, { where: { recordingId: recording.id, due: { [Op.ne]: null } } });
 }
 
 const [argument] = process.argv.slice(2);

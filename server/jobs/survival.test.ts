@@ -18,7 +18,14 @@ async function start(): Promise<void> {
     env: { ...process.env, IMMELD_DATA: dataFolder, PORT: String(PORT) },
     stdio: 'ignore',
   });
-  await until(() => fetch(`${address}/api/status`).then((r) => r.ok, () => false), Boolean);
+  await until(
+    () =>
+      fetch(`${address}/api/status`).then(
+        (r) => r.ok,
+        () => false,
+      ),
+    Boolean,
+  );
 }
 
 const jobs = async () => ((await (await fetch(`${address}/api/jobs`)).json()) as { items: Job[] }).items;
@@ -36,23 +43,48 @@ it('recognitions survive kill -9 of the server, and report real progress', async
   expect(running[0]!.percent).toBeLessThan(100);
   expect(running[0]!.percent).toBeGreaterThan(0);
   server.kill('SIGKILL');
-  await until(() => fetch(`${address}/api/status`).then(() => true, () => false), (isUp) => !isUp);
+  await until(
+    () =>
+      fetch(`${address}/api/status`).then(
+        () => true,
+        () => false,
+      ),
+    (isUp) => !isUp,
+  );
   await start();
-  const ready = await until(() => recording(recordingId), (r) => r.state === 'ready');
-  expect(ready.passages.flatMap((p) => p.words).map((w) => w.text).join(' ')).toMatch(/silver/i);
+  const ready = await until(
+    () => recording(recordingId),
+    (r) => r.state === 'ready',
+  );
+  expect(
+    ready.passages
+      .flatMap((p) => p.words)
+      .map((w) => w.text)
+      .join(' '),
+  ).toMatch(/silver/i);
   expect(await jobs()).toEqual([]);
 });
 
 it('two real recognitions run at once, a third is cancelled and tried again', async () => {
   const ids: string[] = [];
-  for (const id of ['lecture.m4a', 'letter.m4a', 'diary.m4a']) ids.push((await upload(address, sound(id), id)).recordingId);
+  for (const id of ['lecture.m4a', 'letter.m4a', 'diary.m4a'])
+    ids.push((await upload(address, sound(id), id)).recordingId);
   const two = await until(jobs, (all) => all.filter((j) => j.percent !== null && j.state === 'running').length === 2);
   expect(two.length).toBeGreaterThanOrEqual(2);
   const lecture = two.find((j) => j.recordingId === ids[0])!;
   await fetch(`${address}/api/jobs/${lecture.id}/cancel`, { method: 'POST' });
-  await until(() => recording(ids[1]!), (r) => r.state === 'ready');
-  await until(() => recording(ids[2]!), (r) => r.state === 'ready');
+  await until(
+    () => recording(ids[1]!),
+    (r) => r.state === 'ready',
+  );
+  await until(
+    () => recording(ids[2]!),
+    (r) => r.state === 'ready',
+  );
   expect(await recording(ids[0]!)).toMatchObject({ state: 'cancelled', hasSound: true });
-  const again = await until(() => fetch(`${address}/api/jobs/${lecture.id}/retry`, { method: 'POST' }), (r) => r.ok);
+  const again = await until(
+    () => fetch(`${address}/api/jobs/${lecture.id}/retry`, { method: 'POST' }),
+    (r) => r.ok,
+  );
   expect(((await again.json()) as Job).state).toMatch(/waiting|running/);
 });

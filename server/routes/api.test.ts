@@ -18,20 +18,37 @@ afterAll(async () => {
   fs.rmSync(dataFolder, { recursive: true });
 });
 
-type Answered = { status: number; type: string; body: Record<string, never> & { detail: string; safe: string; code: string } };
+type Answered = {
+  status: number;
+  type: string;
+  body: Record<string, never> & { detail: string; safe: string; code: string };
+};
 
-async function ask(method: string, address: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answered> {
+async function ask(
+  method: string,
+  address: string,
+  body?: unknown,
+  headers: Record<string, string> = {},
+): Promise<Answered> {
   const response = await fetch(`${server.address}/api${address}`, {
     method,
     headers: { ...(body === undefined ? {} : { 'Content-Type': 'application/json' }), ...headers },
     ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
   });
   const type = response.headers.get('Content-Type') ?? '';
-  return { status: response.status, type, body: type.includes('json') ? await response.json() : ((await response.text()) as never) };
+  return {
+    status: response.status,
+    type,
+    body: type.includes('json') ? await response.json() : ((await response.text()) as never),
+  };
 }
 
 const get = async (id: string) => (await ask('GET', `/recordings/${id}`)).body as unknown as Recording;
-const whenReady = (id: string) => until(() => get(id), (r) => r.state === 'ready');
+const whenReady = (id: string) =>
+  until(
+    () => get(id),
+    (r) => r.state === 'ready',
+  );
 
 let counter = 0;
 async function bringIn(name = 'memo.wav', metadata: Record<string, string> = {}): Promise<Recording> {
@@ -44,22 +61,35 @@ describe('a recording', () => {
     const recording = await bringIn('Quay walk.wav', { startedAt: '2026-03-09T08:15:00', source: 'speak' });
     expect(recording).toMatchObject({
       ...{ title: null, fileName: 'Quay walk.wav', source: 'speak', isFiled: false, startedAt: '2026-03-09T08:15:00' },
-      ...{ durationMs: 8000, suggestion: { title: 'Call Bram', tags: ['limes'] }, firstWords: 'I need to call Bram. The limes are thirsty.' },
+      ...{
+        durationMs: 8000,
+        suggestion: { title: 'Call Bram', tags: ['limes'] },
+        firstWords: 'I need to call Bram. The limes are thirsty.',
+      },
     });
     expect(recording.passages.map((p) => p.words.length)).toEqual([5, 4]);
     expect(recording.todos).toMatchObject([{ text: 'Call Bram', state: 'pencil', startMs: 500 }]);
-    expect(recording.writeUps).toMatchObject([{ state: 'pencil', sentences: [{ text: 'The limes are thirsty.', startMs: 5000 }] }]);
+    expect(recording.writeUps).toMatchObject([
+      { state: 'pencil', sentences: [{ text: 'The limes are thirsty.', startMs: 5000 }] },
+    ]);
   });
 
   it('is filed with what is accepted, and taken back', async () => {
     const recording = await bringIn();
     const folder = (await ask('POST', '/folders', { name: 'Quayside' })).body as { id: string };
-    const filing = { title: 'A call', folderId: folder.id, tags: ['limes', 'Limes', 'bram'], todoIds: [recording.todos[0]!.id] };
+    const filing = {
+      title: 'A call',
+      folderId: folder.id,
+      tags: ['limes', 'Limes', 'bram'],
+      todoIds: [recording.todos[0]!.id],
+    };
     const filed = (await ask('POST', `/recordings/${recording.id}/filing`, filing)).body as unknown as Recording;
     expect(filed).toMatchObject({ title: 'A call', folderId: folder.id, isFiled: true });
     expect(filed.tags.map((t) => t.toLowerCase())).toEqual(['bram', 'limes']);
     expect(filed.todos[0]!.state).toBe('ink');
-    const shelves = (await ask('GET', '/shelves')).body as unknown as { folders: { name: string; recordingCount: number }[] };
+    const shelves = (await ask('GET', '/shelves')).body as unknown as {
+      folders: { name: string; recordingCount: number }[];
+    };
     expect(shelves.folders).toContainEqual(expect.objectContaining({ name: 'Quayside', recordingCount: 1 }));
     await ask('PATCH', `/recordings/${recording.id}`, { isFiled: false, folderId: null, tags: [] });
     expect(await get(recording.id)).toMatchObject({ isFiled: false, folderId: null, tags: [] });
@@ -79,7 +109,9 @@ describe('a recording', () => {
     const first = await upload(server.address, Buffer.from('the same'), 'a.wav', { startedAt: '2026-03-10T09:00:00' });
     const second = await upload(server.address, Buffer.from('the same'), 'b.wav');
     expect(second).toEqual({ recordingId: first.recordingId, alreadyHere: '2026-03-10T09:00:00' });
-    expect(fs.readdirSync(path.join(dataFolder, 'sound')).filter((f) => f.startsWith(first.recordingId))).toHaveLength(1);
+    expect(fs.readdirSync(path.join(dataFolder, 'sound')).filter((f) => f.startsWith(first.recordingId))).toHaveLength(
+      1,
+    );
   });
 
   it('keeps names with 300 characters and emoji, and no path', async () => {
@@ -91,7 +123,9 @@ describe('a recording', () => {
 
   it('gives its sound in ranges', async () => {
     const { recordingId } = await upload(server.address, Buffer.from('0123456789'), 'digits.wav');
-    const part = await fetch(`${server.address}/api/recordings/${recordingId}/sound`, { headers: { Range: 'bytes=2-5' } });
+    const part = await fetch(`${server.address}/api/recordings/${recordingId}/sound`, {
+      headers: { Range: 'bytes=2-5' },
+    });
     expect(part.status).toBe(206);
     expect(await part.text()).toBe('2345');
   });
@@ -100,7 +134,10 @@ describe('a recording', () => {
     const recording = await bringIn();
     fs.rmSync(path.join(dataFolder, 'sound', `${recording.id}.wav`));
     const sound = await ask('GET', `/recordings/${recording.id}/sound`);
-    expect(sound).toMatchObject({ status: 410, body: { code: 'sound-missing', safe: expect.stringContaining('still here') } });
+    expect(sound).toMatchObject({
+      status: 410,
+      body: { code: 'sound-missing', safe: expect.stringContaining('still here') },
+    });
     expect(await get(recording.id)).toMatchObject({ hasSound: false, passages: recording.passages });
   });
 
@@ -126,9 +163,15 @@ describe('recognised again', () => {
     });
     const job = (await ask('POST', `/recordings/${recording.id}/recognition`)).body as { id: string };
     expect(job.id).toBeTruthy();
-    await until(() => get(recording.id), (r) => r.state === 'ready' && r.todos.length === 2);
+    await until(
+      () => get(recording.id),
+      (r) => r.state === 'ready' && r.todos.length === 2,
+    );
     pool.answer = async () => SPOKEN;
-    expect((await get(recording.id)).todos.map((t) => [t.text, t.state])).toEqual([['Ring Bram up', 'ink'], ['Water the limes', 'pencil']]);
+    expect((await get(recording.id)).todos.map((t) => [t.text, t.state])).toEqual([
+      ['Ring Bram up', 'ink'],
+      ['Water the limes', 'pencil'],
+    ]);
     expect((await get(recording.id)).writeUps).toHaveLength(1);
   });
 });
@@ -139,7 +182,10 @@ describe('jobs', () => {
       throw new Error('This file could not be read as sound.');
     };
     const { recordingId } = await upload(server.address, Buffer.from('broken'), 'broken.mp3');
-    const failed = await until(() => get(recordingId), (r) => r.state === 'failed');
+    const failed = await until(
+      () => get(recordingId),
+      (r) => r.state === 'failed',
+    );
     expect(failed).toMatchObject({ problem: 'This file could not be read as sound.', hasSound: true });
     pool.answer = async () => SPOKEN;
     const list = (await ask('GET', '/jobs')).body as unknown as { items: { id: string; recordingId: string }[] };
@@ -152,8 +198,12 @@ describe('jobs', () => {
   it('run two at once, the third waits, and are cancelled', async () => {
     pool.answer = () => new Promise(() => undefined);
     const ids: string[] = [];
-    for (const n of [1, 2, 3]) ids.push((await upload(server.address, Buffer.from(`slow ${n}`), `slow${n}.wav`)).recordingId);
-    const jobs = async () => ((await ask('GET', '/jobs')).body as unknown as { items: { id: string; recordingId: string; state: string }[] }).items.filter((j) => ids.includes(j.recordingId));
+    for (const n of [1, 2, 3])
+      ids.push((await upload(server.address, Buffer.from(`slow ${n}`), `slow${n}.wav`)).recordingId);
+    const jobs = async () =>
+      (
+        (await ask('GET', '/jobs')).body as unknown as { items: { id: string; recordingId: string; state: string }[] }
+      ).items.filter((j) => ids.includes(j.recordingId));
     const states = await until(jobs, (all) => all.filter((j) => j.state === 'running').length === 2);
     expect(states.map((j) => j.state)).toEqual(['running', 'running', 'waiting']);
     pool.answer = async () => SPOKEN;
@@ -181,7 +231,12 @@ describe('finding', () => {
   it('finds titles and words in any form, in context, and leaves the bin out', async () => {
     const recording = await bringIn('Lock.wav');
     await ask('PATCH', `/recordings/${recording.id}`, { title: 'Zebra crossing' });
-    const found = async (q: string) => ((await ask('GET', `/find?q=${encodeURIComponent(q)}`)).body as unknown as { results: { recordingId: string; hits: { snippet: string; startMs: number | null }[] }[] }).results;
+    const found = async (q: string) =>
+      (
+        (await ask('GET', `/find?q=${encodeURIComponent(q)}`)).body as unknown as {
+          results: { recordingId: string; hits: { snippet: string; startMs: number | null }[] }[];
+        }
+      ).results;
     expect((await found('zeb')).map((r) => r.recordingId)).toEqual([recording.id]);
     const lime = (await found('lime thirst')).find((r) => r.recordingId === recording.id)!;
     expect(lime.hits[0]).toEqual({ startMs: 5000, snippet: 'The \u2068limes\u2069 are \u2068thirsty\u2069.' });
@@ -209,8 +264,14 @@ describe('write-ups', () => {
   it('keep the length that is asked for, take an own wording and go back', async () => {
     const { writeUps } = await bringIn();
     const address = `/write-ups/${writeUps[0]!.id}`;
-    expect((await ask('PATCH', address, { editedText: 'My words.', state: 'ink' })).body).toMatchObject({ editedText: 'My words.', state: 'ink' });
-    const remade = (await ask('PATCH', address, { sentencesAsked: 1 })).body as unknown as { sentences: unknown[]; editedText: null };
+    expect((await ask('PATCH', address, { editedText: 'My words.', state: 'ink' })).body).toMatchObject({
+      editedText: 'My words.',
+      state: 'ink',
+    });
+    const remade = (await ask('PATCH', address, { sentencesAsked: 1 })).body as unknown as {
+      sentences: unknown[];
+      editedText: null;
+    };
     expect(remade.sentences.length).toBeLessThanOrEqual(1);
     expect(remade.editedText).toBeNull();
   });
@@ -244,7 +305,12 @@ describe('bad requests', () => {
     expect(answered.status).toBe(status);
     // RFC 9457, section 3: media type and members of problem details.
     expect(answered.type).toContain('application/problem+json');
-    expect(answered.body).toMatchObject({ status, type: expect.stringMatching(/^urn:/), title: expect.any(String), detail: expect.any(String) });
+    expect(answered.body).toMatchObject({
+      status,
+      type: expect.stringMatching(/^urn:/),
+      title: expect.any(String),
+      detail: expect.any(String),
+    });
     expect(answered.body.detail).not.toMatch(/undefined|\[object|must be a `/);
   });
 

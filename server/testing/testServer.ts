@@ -13,18 +13,32 @@ export const SPOKEN: WorkerResult = {
   passages: [
     {
       ...{ startMs: 500, endMs: 4000, speaker: null, startsParagraph: true },
-      words: 'I need to call Bram.'.split(' ').map((text, i) => ({ startMs: 500 + i * 400, endMs: 800 + i * 400, text, confidence: 0.9 })),
+      words: 'I need to call Bram.'
+        .split(' ')
+        .map((text, i) => ({ startMs: 500 + i * 400, endMs: 800 + i * 400, text, confidence: 0.9 })),
     },
     {
       ...{ startMs: 5000, endMs: 7000, speaker: null, startsParagraph: true },
-      words: 'The limes are thirsty.'.split(' ').map((text, i) => ({ startMs: 5000 + i * 400, endMs: 5300 + i * 400, text, confidence: 0.4 })),
+      words: 'The limes are thirsty.'
+        .split(' ')
+        .map((text, i) => ({ startMs: 5000 + i * 400, endMs: 5300 + i * 400, text, confidence: 0.4 })),
     },
   ],
   proposals: {
     title: 'Call Bram',
     folderId: null,
     tags: ['limes'],
-    todos: [{ text: 'Call Bram', who: 'me', due: null, project: null, quote: 'I need to call Bram.', sentence: 0, startMs: 500 }],
+    todos: [
+      {
+        text: 'Call Bram',
+        who: 'me',
+        due: null,
+        project: null,
+        quote: 'I need to call Bram.',
+        sentence: 0,
+        startMs: 500,
+      },
+    ],
     summary: [{ text: 'The limes are thirsty.', startMs: 5000, passage: 1 }],
   },
 };

@@ -1,7 +1,6 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { TextInput } from 'react-native-paper';
 import { useChanges, useShelves } from '../../api/queries';
 import { RecordingList } from '../../features/tray/recordingList';
 import { Empty } from '../../ui/notice';
@@ -9,6 +8,7 @@ import { WordButton } from '../../ui/press';
 import { Page } from '../../ui/shell';
 import { Title, Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
+import { Field } from '../../ui/field';
 
 const FIXED: Record<string, string> = { all: 'Everything', bin: 'Bin', tag: 'Tag' };
 
@@ -74,9 +74,7 @@ function FolderActions({ id, name }: { id: string; name: string }) {
   };
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', gap: 12 }}>
-      <TextInput
-        mode="outlined"
-        dense
+      <Field
         label="Name"
         value={typed}
         onChangeText={setTyped}

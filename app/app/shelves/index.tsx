@@ -2,13 +2,13 @@ import { TINTS, type Folder } from '@immeld/core/contract/shelves';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
-import { TextInput } from 'react-native-paper';
 import { useChanges, useShelves } from '../../api/queries';
 import { Empty, Failure, Loading } from '../../ui/notice';
 import { Press, WordButton } from '../../ui/press';
 import { Page } from '../../ui/shell';
 import { useColours } from '../../ui/theme';
 import { Title, Type } from '../../ui/type';
+import { Field } from '../../ui/field';
 
 export default function ShelvesScreen() {
   const colours = useColours();
@@ -113,9 +113,7 @@ function NewFolder() {
   return (
     <View style={{ paddingTop: 14 }}>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 12 }}>
-        <TextInput
-          mode="outlined"
-          dense
+        <Field
           label="New folder"
           value={name}
           onChangeText={setName}

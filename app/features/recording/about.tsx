@@ -3,7 +3,6 @@ import { FORMATS, FORMAT_TYPES } from '@immeld/core/formats/formats';
 import { useRouter } from 'expo-router';
 import { type ReactNode, useState } from 'react';
 import { View } from 'react-native';
-import { TextInput } from 'react-native-paper';
 import { addressOf } from '../../api/call';
 import { useChanges, useShelves } from '../../api/queries';
 import { lengthName, sizeName, whenSaid } from '../../ui/dates';
@@ -13,6 +12,7 @@ import { Press, WordButton } from '../../ui/press';
 import { useColours } from '../../ui/theme';
 import { Title, Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
+import { Field } from '../../ui/field';
 
 /** Title, folder and tags with what is proposed; the text as a file; where the recording comes from. */
 export function About({ recording }: { recording: Recording }) {
@@ -149,9 +149,7 @@ function TitleField({ recording, onSet }: FieldProps) {
   };
   return (
     <View>
-      <TextInput
-        mode="outlined"
-        dense
+      <Field
         label="Title"
         value={typed ?? title ?? ''}
         placeholder={recording.fileName}
@@ -233,9 +231,7 @@ function FolderField({ recording, onSet }: FieldProps) {
         })}
       </View>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10, paddingTop: 8 }}>
-        <TextInput
-          mode="outlined"
-          dense
+        <Field
           label="New folder"
           value={name}
           onChangeText={setName}
@@ -288,9 +284,7 @@ function TagField({ recording, onSet }: FieldProps) {
         />
       )}
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10, paddingTop: 8 }}>
-        <TextInput
-          mode="outlined"
-          dense
+        <Field
           label="Add a tag"
           value={typed}
           onChangeText={setTyped}

@@ -5,6 +5,7 @@ import type { Passage } from '@immeld/core/transcript/manuscript';
 import { Press } from '../../ui/press';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
+import { wordAt } from './litWord';
 import { type SoundPlayer, usePlayer } from './soundPlayer';
 
 /** Words surer than this are not marked. */
@@ -12,19 +13,6 @@ const DOUBTFUL_BELOW = 0.5;
 
 type Word = Passage['words'][number];
 type ParagraphProps = { passages: readonly Passage[]; player: SoundPlayer };
-
-/** The word being said at a time, or -1 outside the paragraph. It stays lit through the pause after it. */
-export function wordAt(words: readonly Word[], timeMs: number, endMs: number): number {
-  if (words.length === 0 || timeMs < words[0]!.startMs || timeMs >= endMs) return -1;
-  let low = 0;
-  let high = words.length - 1;
-  while (low < high) {
-    const middle = (low + high + 1) >> 1;
-    if (words[middle]!.startMs <= timeMs) low = middle;
-    else high = middle - 1;
-  }
-  return low;
-}
 
 /** A paragraph of the manuscript: a press on any word plays from it; the word being said is lit. */
 export const Paragraph = memo(function Paragraph({ passages, player }: ParagraphProps) {

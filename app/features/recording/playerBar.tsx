@@ -45,11 +45,6 @@ export function PlayerBar({ player, isWide, hasSound }: { player: SoundPlayer; i
             }
       }
     >
-      {isWide && (
-        <Type size="tiny" tone="faint" style={{ minWidth: 44 }}>
-          {clockTime(second * 1000)}
-        </Type>
-      )}
       {!isWide && (
         <Press
           label={`Speed ${rate}, change to ${nextRate}`}

@@ -137,6 +137,12 @@ function WidePage({ recording, player, rows, tabs, part, onPart }: LayoutProps) 
         </View>
       </View>
       <View style={{ flex: 1, minHeight: 0, borderTopWidth: 1, borderTopColor: colours.rule }}>
+        <View
+          style={{
+            ...{ position: 'absolute', right: 0, top: 0, bottom: 0, width: MARGIN_WIDTH },
+            ...{ borderLeftWidth: 1, borderLeftColor: colours.rule, backgroundColor: colours.sheet },
+          }}
+        />
         <Manuscript recording={recording} player={player} rows={rows} isWide />
         {part !== 'margin' && (
           <View

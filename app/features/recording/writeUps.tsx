@@ -2,7 +2,6 @@ import type { Recording, WriteUp } from '@immeld/core/contract/recordings';
 import { clockTime } from '@immeld/core/formats/times';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { TextInput } from 'react-native-paper';
 import { useChanges } from '../../api/queries';
 import { Empty, Failure } from '../../ui/notice';
 import { PencilBox } from '../../ui/pencil';
@@ -10,6 +9,7 @@ import { Press, WordButton } from '../../ui/press';
 import { Title, Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
 import type { SoundPlayer } from './soundPlayer';
+import { Field } from '../../ui/field';
 
 const LENGTHS = [1, 2, 3, 5, 8];
 
@@ -61,8 +61,7 @@ function ShortSummary({ writeUp, player }: { writeUp: WriteUp; player: SoundPlay
     <PencilBox isInk={!isPencil}>
       <Title level={2}>In short</Title>
       {draft !== null ? (
-        <TextInput
-          mode="outlined"
+        <Field
           multiline
           label="Summary"
           value={draft}

@@ -2,13 +2,13 @@ import type { Todo } from '@immeld/core/contract/recordings';
 import { todoChangeSchema } from '@immeld/core/contract/recordings';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { TextInput } from 'react-native-paper';
 import { ValidationError } from 'yup';
 import { useChanges } from '../../api/queries';
 import { PencilBox } from '../../ui/pencil';
 import { WordButton } from '../../ui/press';
 import { Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
+import { Field } from '../../ui/field';
 
 /** Changes a to-do: wording, who, by when, project. Saving one in pencil accepts it. */
 export function TodoEditor({ todo, onClose }: { todo: Todo; onClose: () => void }) {
@@ -43,14 +43,12 @@ export function TodoEditor({ todo, onClose }: { todo: Todo; onClose: () => void 
     show('To-do removed.', () => change.mutate({ id: todo.id, change: { isBinned: false } }));
     onClose();
   };
-  const field = { mode: 'outlined' as const, dense: true };
   return (
     <PencilBox isInk style={{ gap: 8, marginVertical: 6 }}>
-      <TextInput {...field} label="What is to be done" value={text} onChangeText={setText} autoFocus multiline />
+      <Field label="What is to be done" value={text} onChangeText={setText} autoFocus multiline />
       <View style={{ flexDirection: 'row', gap: 8 }}>
-        <TextInput {...field} label="Who" value={who} onChangeText={setWho} style={{ flex: 1, minWidth: 0 }} />
-        <TextInput
-          {...field}
+        <Field label="Who" value={who} onChangeText={setWho} style={{ flex: 1, minWidth: 0 }} />
+        <Field
           label="By when"
           placeholder="2026-05-12 09:30"
           value={due}
@@ -58,7 +56,7 @@ export function TodoEditor({ todo, onClose }: { todo: Todo; onClose: () => void 
           style={{ flex: 1, minWidth: 0 }}
         />
       </View>
-      <TextInput {...field} label="Project" value={project} onChangeText={setProject} />
+      <Field label="Project" value={project} onChangeText={setProject} />
       {problem && (
         <Type role="alert" tone="rowan">
           {problem}

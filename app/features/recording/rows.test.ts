@@ -1,0 +1,66 @@
+import type { Todo } from '@immeld/core/contract/recordings';
+import { linesOf } from '../todos/grouping';
+import { wordAt } from './litWord';
+import { manuscriptRows } from './rows';
+
+const passage = (startMs: number, startsParagraph: boolean) => ({
+  ...{ startMs, endMs: startMs + 900, speaker: null, startsParagraph },
+  words: [{ startMs, endMs: startMs + 400, text: 'word', confidence: 1 }],
+});
+const todo = (text: string, part: Partial<Todo>): Todo => ({
+  ...{ id: text, recordingId: null, recordingTitle: null, text, who: 'me', due: null, project: null, quote: null },
+  ...{ startMs: null, state: 'pencil', isDone: false, ...part },
+});
+
+describe('the manuscript with its margin', () => {
+  it('puts each slip beside the paragraph in which it was said', () => {
+    const passages = [passage(0, true), passage(1000, false), passage(2000, true)];
+    const todos = [
+      todo('a', { startMs: 1200 }),
+      todo('b', { startMs: 2500 }),
+      todo('c', { startMs: 100, state: 'dropped' }),
+    ];
+    const rows = manuscriptRows({ passages, todos });
+    expect(rows.map((r) => [r.passages.length, r.todos.map((t) => t.text)])).toEqual([
+      [2, ['a']],
+      [1, ['b']],
+    ]);
+  });
+});
+
+describe('the lit word', () => {
+  const words = [100, 500, 900].map((startMs) => ({ startMs, endMs: startMs + 300, text: 'x', confidence: 1 }));
+  it.each([
+    [0, -1],
+    [100, 0],
+    [450, 0],
+    [500, 1],
+    [1199, 2],
+    [1600, -1],
+  ])('at %d ms', (at, index) => {
+    expect(wordAt(words, at, 1600)).toBe(index);
+  });
+  it('of nothing', () => expect(wordAt([], 5, 10)).toBe(-1));
+});
+
+describe('the to-do list', () => {
+  const todos = [
+    todo('late', { due: '2026-03-01' }),
+    todo('now', { due: '2026-03-09T12:00', project: 'Quay' }),
+    todo('some day', {}),
+    todo('theirs', { who: 'Bram', project: 'Quay' }),
+    todo('over', { isDone: true }),
+  ];
+  const shown = (by: Parameters<typeof linesOf>[1]) =>
+    linesOf(todos, by, '2026-03-09').map((l) => ('heading' in l ? `# ${l.heading}` : l.todo.text));
+  it('is grouped by date', () => {
+    expect(shown('date')).toEqual(['# Late', 'late', '# Today', 'now', '# Without a date', 'some day', 'theirs']);
+  });
+  it('is grouped by project, the rest last', () => {
+    expect(shown('project')).toEqual(['# Quay', 'now', 'theirs', '# No project', 'late', 'some day']);
+  });
+  it('is grouped by person', () => {
+    expect(shown('who')).toEqual(['# For Bram', 'theirs', '# Mine', 'late', 'now', 'some day']);
+  });
+  it('keeps what is done apart', () => expect(shown('done')).toEqual(['# No project', 'over']));
+});

@@ -1,0 +1,64 @@
+import { expect, expectAccessible, test } from './immeld';
+
+const PLACES = ['/', '/tray', '/shelves', '/todos', '/find?q=soil', '/nowhere'];
+
+for (const [name, viewport, colorScheme] of [
+  ['phone, light', { width: 390, height: 844 }, 'light'],
+  ['wide, dark', { width: 1280, height: 800 }, 'dark'],
+] as const) {
+  test.describe(name, () => {
+    test.use({ viewport, colorScheme });
+
+    test('axe finds nothing in any place', async ({ page, immeld }) => {
+      for (const place of PLACES) {
+        await page.goto(immeld.address + place);
+        await expect(page.getByRole('button', { name: 'Speak' })).toBeVisible();
+        await page.waitForLoadState('networkidle').catch(() => undefined);
+        await expectAccessible(page);
+      }
+    });
+
+    test('axe finds nothing on any part of a recording', async ({ page, immeld }) => {
+      const { items } = await immeld.ask<{ items: { id: string; title: string | null }[] }>('/recordings');
+      const lecture = items.find((r) => r.title?.startsWith('Walk the quay'))!;
+      await page.goto(`${immeld.address}/recordings/${lecture.id}`);
+      await expect(page.getByRole('group', { name: 'Player' })).toBeVisible();
+      for (const tab of await page.getByRole('tab').all()) {
+        await tab.click();
+        await expectAccessible(page);
+      }
+    });
+  });
+}
+
+test('everything is reached by keyboard alone: places, filing, playing, finding', async ({ page, immeld }) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(immeld.address);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await page.keyboard.press('g');
+  await page.keyboard.press('t');
+  await expect(page.getByRole('heading', { name: 'Tray' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'File it' }).first()).toBeVisible({ timeout: 60_000 });
+  const before = await page.getByRole('article').count();
+  for (let i = 0; i < 80; i++) {
+    await page.keyboard.press('Tab');
+    if ((await page.evaluate(() => document.activeElement?.getAttribute('aria-label'))) === 'File it') break;
+  }
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('is filed.')).toBeVisible();
+  await expect(page.getByRole('article')).toHaveCount(before - 1);
+
+  await page.keyboard.press('/');
+  await page.keyboard.type('wilting');
+  await page.keyboard.type(' point');
+  await expect(page.getByText(/Found in|Nothing found/)).toBeVisible();
+  await page.getByRole('textbox', { name: 'Find words that were said' }).fill('silver lime');
+  const hit = page.getByRole('link', { name: /^\d+:\d\d/ }).first();
+  await expect(hit).toBeVisible();
+  await hit.focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+  await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  await page.keyboard.press(' ');
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+});

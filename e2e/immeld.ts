@@ -1,0 +1,108 @@
+import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
+import fs from 'node:fs';
+import net from 'node:net';
+import os from 'node:os';
+import path from 'node:path';
+import AxeBuilder from '@axe-core/playwright';
+import { type Page, test as base, expect } from '@playwright/test';
+import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
+
+export const root = path.resolve(__dirname, '..');
+export const demoSound = (name: string): string => path.join(root, 'demo', 'sound', name);
+
+const freePort = (): Promise<number> =>
+  new Promise((resolve) => {
+    const probe = net.createServer().listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as net.AddressInfo;
+      probe.close(() => resolve(port));
+    });
+  });
+
+/** The built server on a data folder of its own. */
+export class Immeld {
+  readonly folder = fs.mkdtempSync(path.join(os.tmpdir(), 'immeld-browser-'));
+  readonly dataFolder = path.join(this.folder, 'data');
+  address = '';
+  private program: ChildProcess | null = null;
+  private port = 0;
+
+  makeDemoData(): void {
+    execFileSync(process.execPath, [path.join(root, 'demo', 'dist', 'makeDemoData.cjs'), this.dataFolder], {
+      stdio: 'ignore',
+    });
+  }
+
+  async start(): Promise<void> {
+    this.port ||= await freePort();
+    this.address = `http://127.0.0.1:${this.port}`;
+    this.program = spawn(process.execPath, [path.join(root, 'server', 'dist', 'main.cjs')], {
+      stdio: 'ignore',
+      env: { ...process.env, IMMELD_DATA: this.dataFolder, PORT: String(this.port), IMMELD_DEMO: '1' },
+    });
+    for (let i = 0; i < 200; i++) {
+      if (
+        await fetch(`${this.address}/api/status`).then(
+          (r) => r.ok,
+          () => false,
+        )
+      )
+        return;
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+    throw new Error('The server did not start.');
+  }
+
+  kill(): void {
+    this.program?.kill('SIGKILL');
+  }
+
+  remove(): void {
+    this.kill();
+    fs.rmSync(this.folder, { recursive: true, force: true });
+  }
+
+  async ask<T>(address: string): Promise<T> {
+    return (await (await fetch(`${this.address}/api${address}`)).json()) as T;
+  }
+
+  /** Converts a shipped sound into another file of this test. */
+  convert(source: string, name: string, ...args: string[]): string {
+    const target = path.join(this.folder, name);
+    execFileSync(ffmpegInstaller.path, ['-y', '-loglevel', 'error', '-i', source, ...args, target]);
+    return target;
+  }
+}
+
+/** A test with the demo world on a server of its own, shared by the tests of a file. */
+export const test = base.extend<object, { immeld: Immeld }>({
+  immeld: [
+    async ({}, use) => {
+      const immeld = new Immeld();
+      immeld.makeDemoData();
+      await immeld.start();
+      await use(immeld);
+      immeld.remove();
+    },
+    { scope: 'worker', timeout: 120_000 },
+  ],
+});
+
+/** Brings files in by the real picker. */
+export async function bringIn(
+  page: Page,
+  files: string | string[] | { name: string; mimeType: string; buffer: Buffer },
+): Promise<void> {
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Bring in sound files' }).first().click();
+  await (await chooser).setFiles(files);
+}
+
+/** WCAG 2.2 A and AA by axe: nothing may be found. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual([]);
+}
+
+export { expect };

@@ -52,7 +52,7 @@ test('everything is reached by keyboard alone: places, filing, playing, finding'
   await page.keyboard.type('wilting');
   await page.keyboard.type(' point');
   await expect(page.getByText(/Found in|Nothing found/)).toBeVisible();
-  await page.getByRole('textbox', { name: 'Find words that were said' }).fill('silver lime');
+  await page.getByRole('searchbox').fill('silver lime');
   const hit = page.getByRole('link', { name: /^\d+:\d\d/ }).first();
   await expect(hit).toBeVisible();
   await hit.focus();

@@ -60,7 +60,7 @@ test('from a sound file to a filed recording with notes, to-dos and a text to ta
   await page.goto(`${immeld.address}/shelves`);
   await page.getByRole('link', { name: /^Soil course/ }).click();
   await expect(page.getByRole('link', { name: /^Infiltration and field capacity, today/ })).toBeVisible();
-  await page.getByRole('textbox', { name: 'Find words that were said' }).fill('thirsty pores');
+  await page.getByRole('searchbox').fill('thirsty pores');
   await expect(page.getByRole('article', { name: 'Infiltration and field capacity' }).first()).toBeVisible();
 });
 

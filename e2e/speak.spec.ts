@@ -13,7 +13,9 @@ test('press Speak and talk: the words arrive, with their to-do', async ({ immeld
     '-ac',
     '1',
     '-af',
-    'apad=pad_dur=4',
+    'apad',
+    '-t',
+    '14',
   );
   const options = config.use!.launchOptions!;
   const browser = await chromium.launch({

@@ -1,5 +1,12 @@
 import { type ReactNode, useState } from 'react';
-import { Pressable, type PressableProps, type StyleProp, View, type ViewStyle } from 'react-native';
+import {
+  type GestureResponderEvent,
+  Pressable,
+  type PressableProps,
+  type StyleProp,
+  View,
+  type ViewStyle,
+} from 'react-native';
 import { type Colours, TOUCH, useColours } from './theme';
 import { Type } from './type';
 
@@ -18,6 +25,13 @@ export function Press({ label, children, style, ...rest }: PressProps) {
       role="button"
       aria-label={label}
       {...rest}
+      // react-native-web leaves Enter on a link to the browser, which knows only anchors.
+      {...(rest.role === 'link'
+        ? {
+            onKeyDown: (e: { key: string }) =>
+              e.key === 'Enter' && rest.onPress?.(e as unknown as GestureResponderEvent),
+          }
+        : {})}
       onFocus={(e) => {
         setFocused((e.target as unknown as Element).matches?.(':focus-visible') ?? true);
         rest.onFocus?.(e);

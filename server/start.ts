@@ -7,6 +7,8 @@ import { openDatabase } from './database';
 import { JobQueue } from './jobs/queue';
 import { type RecognitionPool, WorkerPool } from './jobs/workerPool';
 import { projectRoot } from './projectRoot';
+import { recoverFinishedUploads } from './routes/uploads';
+import { emptyBin } from './storage/emptyBin';
 import { SoundStore } from './storage/soundStore';
 
 export type ServerOptions = {
@@ -21,6 +23,7 @@ export type ServerOptions = {
 export type RunningServer = { address: string; close: () => Promise<void> };
 
 const MOST_WORKERS = 2;
+const CLEAN_EVERY_MS = 3_600_000;
 
 /** The bundled worker thread. */
 export const workerFile = (): string => path.join(projectRoot(), 'server', 'dist', 'recognitionWorker.cjs');
@@ -45,10 +48,14 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     server.listen(port, host, resolve);
   });
   await queue.start();
+  await recoverFinishedUploads(sounds, queue);
+  const cleaning = setInterval(() => void emptyBin(sounds), CLEAN_EVERY_MS).unref();
+  await emptyBin(sounds);
   const { port: actual } = server.address() as { port: number };
   return {
     address: `http://${host === '0.0.0.0' ? 'localhost' : host}:${actual}`,
     close: async () => {
+      clearInterval(cleaning);
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
       await queue.close();

@@ -13,8 +13,8 @@ const MOST_TOKENS_PER_SECOND = 6.5;
 const SHORTEST_PIECE_SECONDS = 0.25;
 /** Below this mean log probability of its tokens a passage is more likely noise than speech. */
 const DOUBTFUL_MEAN_LOG_PROBABILITY = -0.6;
-/** Fitted once on a third of the timing sentences, see docs/benchmarks.md. */
-const WORD_START_OFFSET_SECONDS = 0.0;
+/** The median offset over the timed words of the demo recordings; see docs/benchmarks.md. */
+const WORD_START_OFFSET_SECONDS = 0.03;
 
 export type RecognitionModels = {
   runtime: ModelRuntime;

@@ -1,5 +1,5 @@
 import { FileStore } from '@tus/file-store';
-import { EVENTS, Server, type Upload } from '@tus/server';
+import { Server, type Upload } from '@tus/server';
 import fs from 'node:fs';
 import path from 'node:path';
 import type { JobQueue } from '../jobs/queue';
@@ -34,14 +34,38 @@ export function uploadServer(sounds: SoundStore, queue: JobQueue): Server {
       };
     },
   });
-  server.on(EVENTS.POST_TERMINATE, () => undefined);
   return server;
+}
+
+type KeptUpload = Pick<Upload, 'id' | 'metadata'> & { size?: number };
+
+/**
+ * Takes in what had arrived whole when the server died before it could make a recording of it: the device that sent
+ * it believes it safe.
+ */
+export async function recoverFinishedUploads(sounds: SoundStore, queue: JobQueue): Promise<void> {
+  for (const name of await fs.promises.readdir(sounds.uploadFolder)) {
+    if (!name.endsWith('.json')) continue;
+    const description = path.join(sounds.uploadFolder, name);
+    try {
+      const kept = JSON.parse(await fs.promises.readFile(description, 'utf8')) as KeptUpload;
+      const file = path.join(sounds.uploadFolder, path.basename(kept.id));
+      const { size } = await fs.promises.stat(file);
+      if (kept.size === undefined || size !== kept.size) continue;
+      const { recording, isAlreadyHere } = await takeIn(file, metadataOf(kept), sounds);
+      if (!isAlreadyHere) await queue.add(recording.id);
+      await fs.promises.rm(description, { force: true });
+    } catch (error) {
+      // One upload that cannot be read must not keep the others, or the server, from starting.
+      console.error(`The upload ${name} could not be taken up:`, error);
+    }
+  }
 }
 
 const uploadedFile = (upload: Upload, sounds: SoundStore): string =>
   upload.storage?.path ?? path.join(sounds.uploadFolder, upload.id);
 
-function metadataOf(upload: Upload): Intake {
+function metadataOf(upload: Pick<Upload, 'metadata'>): Intake {
   const metadata = upload.metadata ?? {};
   return {
     fileName: metadata['filename'] || 'Recording',

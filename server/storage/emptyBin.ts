@@ -1,0 +1,24 @@
+import fs from 'node:fs';
+import { Op } from 'sequelize';
+import { Recording } from '../models/recording';
+import { TodoRow } from '../models/todo';
+import type { SoundStore } from './soundStore';
+
+export const KEPT_IN_BIN_DAYS = 30;
+const DAY_MS = 86_400_000;
+
+/** Removes for good what has lain in the bin for more than 30 days, sound and words. Returns how many recordings. */
+export async function emptyBin(sounds: SoundStore, now = new Date()): Promise<number> {
+  const before = new Date(now.getTime() - KEPT_IN_BIN_DAYS * DAY_MS);
+  const old = await Recording.findAll({ where: { binnedAt: { [Op.lt]: before } } });
+  for (const recording of old) {
+    await recording.sequelize.query('DELETE FROM spoken WHERE recording_id = ?', { replacements: [recording.id] });
+    // A to-do that was accepted outlives the recording it came from.
+    await TodoRow.destroy({ where: { recordingId: recording.id, state: { [Op.ne]: 'ink' } } });
+    await recording.destroy();
+    for (const file of [recording.soundFile, recording.playbackFile]) {
+      if (file) await fs.promises.rm(sounds.pathOf(file), { force: true });
+    }
+  }
+  return old.length;
+}

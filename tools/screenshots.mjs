@@ -1,0 +1,96 @@
+/** Makes the pictures in docs/screenshots from fresh demo data: node tools/screenshots.mjs [NAME...] */
+import { execFileSync, spawn } from 'node:child_process';
+import fs from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { chromium } from '@playwright/test';
+import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
+import { root } from './paths.mjs';
+
+const only = process.argv.slice(2);
+const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'immeld-pictures-'));
+const data = path.join(folder, 'data');
+const port = 47_123;
+const address = `http://localhost:${port}`;
+execFileSync(process.execPath, [path.join(root, 'demo', 'dist', 'makeDemoData.cjs'), data]);
+const server = spawn(process.execPath, [path.join(root, 'server', 'dist', 'main.cjs')], {
+  stdio: 'ignore',
+  env: { ...process.env, IMMELD_DATA: data, PORT: String(port), IMMELD_DEMO: '1' },
+});
+const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+const ask = async (place) => (await fetch(`${address}/api${place}`)).json();
+for (let i = 0; i < 100 && !(await fetch(`${address}/api/status`).catch(() => null)); i++) await wait(200);
+for (let i = 0; i < 100 && (await ask('/jobs')).items.length; i++) await wait(500);
+
+const voice = path.join(folder, 'voice.wav');
+execFileSync(ffmpegInstaller.path, [
+  '-loglevel',
+  'error',
+  '-i',
+  path.join(root, 'demo', 'sound', 'quay-walk.ogg'),
+  '-ar',
+  '48000',
+  '-ac',
+  '1',
+  voice,
+]);
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    ...[
+      '--no-sandbox',
+      '--disable-gpu',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+    ],
+    ...['--disable-sync', '--disable-quic', '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'],
+    `--use-file-for-fake-audio-capture=${voice}`,
+  ],
+});
+const { items } = await ask('/recordings');
+const titled = (title) => items.find((r) => r.title === title).id;
+const lecture = `/recordings/${titled('Infiltration and field capacity')}`;
+const walk = `/recordings/${titled('Walk the quay with Bram')}`;
+const PHONE = { width: 390, height: 844 };
+const WIDE = { width: 1280, height: 800 };
+
+const press =
+  (name, role = 'button') =>
+  (page) =>
+    page.getByRole(role, { name }).first().click();
+const playSome = async (page) => {
+  await page.locator('[data-word]').nth(60).click();
+  await wait(1500);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Pause' }).click();
+};
+const PICTURES = [
+  { name: 'day', at: '/' },
+  { name: 'tray', at: '/tray' },
+  { name: 'recording', at: lecture, steps: [playSome] },
+  { name: 'margin', at: `${walk}?part=margin` },
+  { name: 'write-ups', at: `${lecture}?part=write-ups` },
+  { name: 'about', at: `/recordings/${items.find((r) => !r.title).id}?part=about` },
+  { name: 'todos', at: '/todos' },
+  { name: 'shelves', at: '/shelves' },
+  { name: 'find', at: '/find?q=silver%20lime' },
+  { name: 'recording-now', at: '/tray', steps: [press('Speak'), () => wait(9000)] },
+  { name: 'recording-wide', at: walk, size: WIDE, steps: [playSome] },
+  { name: 'tray-wide', at: '/tray', size: WIDE },
+  { name: 'day-wide-dark', at: '/', size: WIDE, scheme: 'dark' },
+];
+for (const { name, at, size = PHONE, scheme = 'light', steps = [] } of PICTURES) {
+  if (only.length && !only.includes(name)) continue;
+  const page = await browser.newPage({ viewport: size, colorScheme: scheme });
+  await page.goto(address + at);
+  await page.waitForLoadState('load');
+  await wait(2500);
+  for (const step of steps) await step(page);
+  await wait(300);
+  await page.screenshot({ path: path.join(root, 'docs', 'screenshots', `${name}.png`) });
+  await page.close();
+}
+await browser.close();
+server.kill();
+fs.rmSync(folder, { recursive: true, force: true });

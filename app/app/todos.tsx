@@ -5,11 +5,10 @@ import { GROUPINGS, type Grouping, linesOf } from '../features/todos/grouping';
 import { TodoRow } from '../features/todos/todoRow';
 import { localDay } from '../ui/dates';
 import { Empty, Failure, Loading } from '../ui/notice';
-import { WordButton } from '../ui/press';
 import { Page } from '../ui/shell';
 import { Tabs } from '../ui/tabs';
 import { Title, Type } from '../ui/type';
-import { Field } from '../ui/field';
+import { LineEntry } from '../ui/lineEntry';
 
 export default function TodosScreen() {
   const { data, error, refetch } = useTodos();
@@ -23,17 +22,7 @@ export default function TodosScreen() {
   const header = (
     <View style={{ paddingTop: 14, gap: 4 }}>
       <Title>To-dos</Title>
-      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 12 }}>
-        <Field
-          label="Add a to-do"
-          value={text}
-          onChangeText={setText}
-          onSubmitEditing={add}
-          maxLength={500}
-          style={{ flex: 1 }}
-        />
-        <WordButton label="Add" isBold disabled={!text.trim()} onPress={add} style={{ marginRight: 0 }} />
-      </View>
+      <LineEntry label="Add a to-do" action="Add" value={text} onChange={setText} onSubmit={add} maxLength={500} />
       {newTodo.error && <Failure error={newTodo.error} />}
       <Tabs tabs={GROUPINGS} chosen={by} onChoose={setBy} label="Group to-dos" />
     </View>

@@ -31,7 +31,7 @@ export default function TrayScreen() {
             label="File all as proposed"
             disabled={isBusy}
             onPress={() => void fileAll(ready)}
-            style={{ marginLeft: 'auto', marginRight: 0 }}
+            style={{ marginLeft: 'auto', marginRight: 0, alignItems: 'flex-end' }}
           />
         )}
       </View>

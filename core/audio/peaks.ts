@@ -42,12 +42,13 @@ export class PeakMeter {
   }
 }
 
-/** Draws peaks into `count` bars, each the largest of its share; fewer peaks than bars are spread. */
+/** Draws peaks into `count` bars, each the mean of its share, so that speech and pauses show in an hour too. */
 export function barsOf(peaks: readonly number[], count: number): number[] {
   if (peaks.length === 0) return new Array<number>(count).fill(0);
   return Array.from({ length: count }, (_, i) => {
     const from = Math.floor((i * peaks.length) / count);
     const to = Math.max(from + 1, Math.floor(((i + 1) * peaks.length) / count));
-    return Math.max(...peaks.slice(from, to));
+    const share = peaks.slice(from, to);
+    return Math.round(share.reduce((a, b) => a + b, 0) / share.length);
   });
 }

@@ -80,13 +80,18 @@ async function bringIn(script: DemoScript, sounds: SoundStore, folders: Readonly
   if (script.title) await fileAway(recording, script, folders.get(script.folder ?? '') ?? null);
 }
 
-/** The demo person has filed this one already and accepted those of its to-dos that have a date. */
+/** The demo person has filed this one already and accepted some of its to-dos. */
 async function fileAway(recording: Recording, script: DemoScript, folderId: string | null): Promise<void> {
   const tags: Tag[] = [];
   for (const name of script.tags) tags.push((await Tag.findOne({ where: { name } })) ?? (await Tag.create({ name })));
   await recording.setTags(tags);
   await recording.update({ title: script.title, folderId, filedAt: new Date(`${recording.startedAt}`) });
-  await TodoRow.update({ state: 'ink' }, { where: { recordingId: recording.id, due: { [Op.ne]: null } } });
+  for (const beginning of script.accepted) {
+    await TodoRow.update(
+      { state: 'ink' },
+      { where: { recordingId: recording.id, text: { [Op.startsWith]: beginning } } },
+    );
+  }
 }
 
 const [argument] = process.argv.slice(2);

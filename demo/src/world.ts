@@ -13,6 +13,8 @@ export type DemoScript = {
   title: string | null;
   folder: string | null;
   tags: string[];
+  /** How the to-dos begin that the demo person has accepted already. */
+  accepted: string[];
   lines: { speaker: string; text: string; startsParagraph: boolean }[];
 };
 
@@ -45,6 +47,7 @@ export function parseScript(id: string, content: string): DemoScript {
     title: fields.get('title') ?? null,
     folder: fields.get('folder') ?? null,
     tags: fields.get('tags')?.split(/,\s*/) ?? [],
+    accepted: fields.get('accepted')?.split(/,\s*/) ?? [],
     lines,
   };
 }
@@ -64,7 +67,10 @@ export const FOLDERS = [
 ] as const;
 
 export const PROJECTS = [
-  { name: 'Quayside limes', otherNames: ['the quay', 'quayside', 'the limes', 'the trench'] },
+  {
+    name: 'Quayside limes',
+    otherNames: ['the quay', 'quayside', 'the limes', 'the trench', 'the lock', 'the planting pits'],
+  },
   { name: 'School orchard', otherNames: ['the orchard', 'planting day'] },
   { name: 'Soil course', otherNames: ['the exam', 'the lecture', 'the course'] },
   { name: 'Home', otherNames: ['at home', 'the house'] },

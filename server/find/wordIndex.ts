@@ -44,5 +44,7 @@ export async function findWords(database: Sequelize, typed: string): Promise<Fin
     if (entry.hits.length < 5) entry.hits.push({ startMs: startMs === null ? null : Number(startMs), snippet });
     byRecording.set(recordingId, entry);
   }
-  return { query: typed, results: [...byRecording.values()].slice(0, MOST_RECORDINGS) };
+  const results = [...byRecording.values()].slice(0, MOST_RECORDINGS);
+  for (const { hits } of results) hits.sort((a, b) => (a.startMs ?? -1) - (b.startMs ?? -1));
+  return { query: typed, results };
 }

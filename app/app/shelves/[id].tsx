@@ -8,7 +8,7 @@ import { WordButton } from '../../ui/press';
 import { Page } from '../../ui/shell';
 import { Title, Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
-import { Field } from '../../ui/field';
+import { LineEntry } from '../../ui/lineEntry';
 
 const FIXED: Record<string, string> = { all: 'Everything', bin: 'Bin', tag: 'Tag' };
 
@@ -73,17 +73,6 @@ function FolderActions({ id, name }: { id: string; name: string }) {
     if (typed.trim()) change.mutate({ id, change: { name: typed.trim() } }, { onSuccess: () => setTyped(null) });
   };
   return (
-    <View style={{ flexDirection: 'row', alignItems: 'center', gap: 12 }}>
-      <Field
-        label="Name"
-        value={typed}
-        onChangeText={setTyped}
-        onSubmitEditing={save}
-        maxLength={80}
-        style={{ flex: 1 }}
-        autoFocus
-      />
-      <WordButton label="Save" isBold disabled={!typed.trim()} onPress={save} style={{ marginRight: 0 }} />
-    </View>
+    <LineEntry label="Name" action="Save" value={typed} onChange={setTyped} onSubmit={save} maxLength={80} autoFocus />
   );
 }

@@ -8,7 +8,7 @@ import { Press, WordButton } from '../../ui/press';
 import { Page } from '../../ui/shell';
 import { useColours } from '../../ui/theme';
 import { Title, Type } from '../../ui/type';
-import { Field } from '../../ui/field';
+import { LineEntry } from '../../ui/lineEntry';
 
 export default function ShelvesScreen() {
   const colours = useColours();
@@ -112,17 +112,7 @@ function NewFolder() {
   };
   return (
     <View style={{ paddingTop: 14 }}>
-      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 12 }}>
-        <Field
-          label="New folder"
-          value={name}
-          onChangeText={setName}
-          onSubmitEditing={add}
-          maxLength={80}
-          style={{ flex: 1 }}
-        />
-        <WordButton label="Make it" isBold disabled={!name.trim()} onPress={add} style={{ marginRight: 0 }} />
-      </View>
+      <LineEntry label="New folder" action="Make it" value={name} onChange={setName} onSubmit={add} maxLength={80} />
       {newFolder.error && <Failure error={newFolder.error} />}
     </View>
   );

@@ -13,6 +13,7 @@ import { useColours } from '../../ui/theme';
 import { Title, Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
 import { Field } from '../../ui/field';
+import { LineEntry } from '../../ui/lineEntry';
 
 /** Title, folder and tags with what is proposed; the text as a file; where the recording comes from. */
 export function About({ recording }: { recording: Recording }) {
@@ -230,17 +231,7 @@ function FolderField({ recording, onSet }: FieldProps) {
           );
         })}
       </View>
-      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10, paddingTop: 8 }}>
-        <Field
-          label="New folder"
-          value={name}
-          onChangeText={setName}
-          onSubmitEditing={make}
-          maxLength={80}
-          style={{ flex: 1 }}
-        />
-        <WordButton label="Make it" disabled={!name.trim()} onPress={make} style={{ marginRight: 0 }} />
-      </View>
+      <LineEntry label="New folder" action="Make it" value={name} onChange={setName} onSubmit={make} maxLength={80} />
     </View>
   );
 }
@@ -283,17 +274,7 @@ function TagField({ recording, onSet }: FieldProps) {
           onDrop={() => onSet({ drop: ['tags'] })}
         />
       )}
-      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10, paddingTop: 8 }}>
-        <Field
-          label="Add a tag"
-          value={typed}
-          onChangeText={setTyped}
-          onSubmitEditing={save}
-          maxLength={60}
-          style={{ flex: 1 }}
-        />
-        <WordButton label="Add tag" disabled={!typed.trim()} onPress={save} style={{ marginRight: 0 }} />
-      </View>
+      <LineEntry label="Add a tag" action="Add tag" value={typed} onChange={setTyped} onSubmit={save} maxLength={60} />
     </View>
   );
 }

@@ -61,7 +61,7 @@ export const TodoSlip = memo(function TodoSlip({ todo, player }: { todo: Todo; p
             label={`Play ${clockTime(todo.startMs)}`}
             tone="petrol"
             onPress={() => player.seek(todo.startMs!, true)}
-            style={{ marginLeft: 'auto', marginRight: 0 }}
+            style={{ marginLeft: 'auto', marginRight: 0, alignItems: 'flex-end' }}
           />
         )}
       </View>

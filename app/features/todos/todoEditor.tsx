@@ -65,7 +65,11 @@ export function TodoEditor({ todo, onClose }: { todo: Todo; onClose: () => void 
       <View style={{ flexDirection: 'row' }}>
         <WordButton label="Save" isBold onPress={save} />
         <WordButton label="Leave as it was" onPress={onClose} />
-        <WordButton label="Remove" onPress={bin} style={{ marginLeft: 'auto', marginRight: 0 }} />
+        <WordButton
+          label="Remove"
+          onPress={bin}
+          style={{ marginLeft: 'auto', marginRight: 0, alignItems: 'flex-end' }}
+        />
       </View>
     </PencilBox>
   );

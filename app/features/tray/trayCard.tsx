@@ -103,7 +103,7 @@ export const TrayCard = memo(function TrayCard({ recording }: { recording: Recor
             <WordButton
               label="Bin"
               onPress={() => void bin(recording)}
-              style={{ marginLeft: 'auto', marginRight: 0 }}
+              style={{ marginLeft: 'auto', marginRight: 0, alignItems: 'flex-end' }}
             />
           </View>
         </PencilBox>

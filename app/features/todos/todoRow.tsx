@@ -3,7 +3,7 @@ import { useRouter } from 'expo-router';
 import { memo, useState } from 'react';
 import { View } from 'react-native';
 import { useChanges } from '../../api/queries';
-import { dueName } from '../../ui/dates';
+import { dueName, localDay } from '../../ui/dates';
 import { Tick } from '../../ui/pencil';
 import { Press } from '../../ui/press';
 import { Type } from '../../ui/type';
@@ -12,9 +12,13 @@ import { TodoEditor } from './todoEditor';
 
 const whoName = (who: string | null): string | null => (who === null ? null : who === 'me' ? 'mine' : `for ${who}`);
 
+const isLate = (todo: Todo): boolean => !todo.isDone && (todo.due ?? '9').slice(0, 10) < localDay(new Date());
+
 /** Who, by when, which project and where it was said, in one line. */
 export const todoMeta = (todo: Todo): string =>
-  [whoName(todo.who), todo.due ? `by ${dueName(todo.due)}` : null, todo.project].filter(Boolean).join(' · ');
+  [whoName(todo.who), todo.due ? `${isLate(todo) ? 'was due' : 'by'} ${dueName(todo.due)}` : null, todo.project]
+    .filter(Boolean)
+    .join(' · ');
 
 /** An accepted to-do: ticked with one press, changed by pressing its words, heard by pressing where it was said. */
 export const TodoRow = memo(function TodoRow({ todo }: { todo: Todo }) {

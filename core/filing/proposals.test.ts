@@ -1,0 +1,52 @@
+import { passagesFrom } from '../transcript/passages';
+import { shortSummary } from '../writeup/shortSummary';
+import { type FilingContext, proposalsFor } from './proposals';
+
+const MEMO =
+  'I need to send the root survey to the engineer by Friday. The limes along the quay want water and room for their roots. ' +
+  'The trench along the quay brings rain to the roots of the limes. It was a nice morning.';
+const passages = passagesFrom(
+  MEMO.split(' ').map((text, i) => ({ startMs: i * 400, endMs: i * 400 + 350, text, confidence: 0.9 })),
+);
+const CONTEXT: FilingContext = {
+  startedAt: '2026-03-09T07:40:12',
+  filed: [],
+  folders: [{ id: 'quay', name: 'Quayside limes' }],
+  tags: ['roots', 'dentist'],
+  projects: [],
+};
+
+describe('what stands in pencil beside a new recording', () => {
+  const proposals = proposalsFor(passages, CONTEXT);
+
+  it('is a title, a folder and tags', () => {
+    expect(proposals.title).toMatch(/lime|quay|root|trench/i);
+    expect(proposals.folderId).toBe('quay');
+    expect(proposals.tags).toEqual(['roots']);
+  });
+
+  it('is the to-do with its date and its second', () => {
+    expect(proposals.todos).toMatchObject([
+      { text: 'Send the root survey to the engineer', due: '2026-03-13', startMs: 0 },
+    ]);
+  });
+
+  it('is a summary of sentences that were said, each with its moment', () => {
+    expect(proposals.summary.length).toBeGreaterThan(0);
+    for (const { text, startMs, passage } of proposals.summary) {
+      expect(MEMO).toContain(text);
+      expect(startMs).not.toBeNull();
+      expect(passages[passage!]).toBeDefined();
+    }
+  });
+
+  it('is nothing where nothing was said', () => {
+    expect(proposalsFor([], CONTEXT)).toEqual({ title: null, folderId: null, tags: [], todos: [], summary: [] });
+  });
+});
+
+describe('the short summary', () => {
+  it('is at most as long as asked for, and never longer than half of what was said', () => {
+    for (const most of [1, 2, 8]) expect(shortSummary(passages, most).length).toBeLessThanOrEqual(Math.min(most, 2));
+  });
+});

@@ -55,6 +55,8 @@ export function Shell({ children }: { children: ReactNode }) {
   const { data } = useShelves();
   usePlaceKeys();
   const counts: Partial<Record<PlaceName, number>> = { tray: data?.trayCount ?? 0, todos: data?.openTodoCount ?? 0 };
+  const { state } = useCapture();
+  const isCapturing = state === 'recording' || state === 'paused';
   const isRecordingPage = pathname.startsWith('/recordings/');
   if (isWide) {
     return (
@@ -72,6 +74,11 @@ export function Shell({ children }: { children: ReactNode }) {
         </View>
       )}
       <View style={{ flex: 1, minHeight: 0 }}>{children}</View>
+      {isRecordingPage && isCapturing && (
+        <View style={{ padding: 12 }}>
+          <SpeakBar />
+        </View>
+      )}
       {!isRecordingPage && (
         <View style={{ borderTopWidth: 1, borderTopColor: colours.rule }}>
           <View style={{ padding: 12, paddingBottom: 8 }}>

@@ -257,11 +257,13 @@ function fiveHours(): void {
 }
 
 async function main(): Promise<void> {
-  const models = await loadModels();
-  await librivox(models);
-  await wordStarts(models);
-  await mixed(models);
-  await twoWorkers();
+  if (!process.argv.includes('--long')) {
+    const models = await loadModels();
+    await librivox(models);
+    await wordStarts(models);
+    await mixed(models);
+    await twoWorkers();
+  }
   if (!process.argv.includes('--short')) fiveHours();
   fs.rmSync(folder, { recursive: true });
   const machine = `${os.cpus().length} cores (${os.cpus()[0]!.model.trim()}), ${Math.round(os.totalmem() / 2 ** 30)} GiB, Node ${process.versions.node}`;

@@ -225,10 +225,10 @@ function fiveHours(): void {
     soundOf('lecture'),
     '-t',
     String(LONG_HOURS * 3600),
-    '-c:a',
-    'libopus',
-    '-b:a',
-    '16k',
+    '-ar',
+    '16000',
+    '-ac',
+    '1',
     file,
   );
   const script = `

@@ -9,12 +9,15 @@ import type { Sequelize } from 'sequelize';
 import type { JobQueue } from './jobs/queue';
 import { openApiDescription } from './openapi';
 import { MODEL_NAME } from './recognition/modelFiles';
+import { captureRoutes } from './routes/captures';
 import { dayRoutes } from './routes/days';
 import { findRoutes } from './routes/find';
 import { jobRoutes } from './routes/jobs';
+import { packRoutes, servePacks } from './routes/packs';
 import { recordingRoutes } from './routes/recordings';
 import { serve } from './routes/serve';
 import { shelfRoutes } from './routes/shelves';
+import { slipRoutes } from './routes/slips';
 import { todoRoutes } from './routes/todos';
 import { UPLOAD_PATH, uploadServer } from './routes/uploads';
 import { writeUpRoutes } from './routes/writeUps';
@@ -45,6 +48,7 @@ export function createApplication({ database, sounds, queue, appFolder, isDemo }
   application.use('/api', () => {
     throw new Problem('not-found', 'There is nothing at this address.');
   });
+  servePacks(application);
   if (appFolder) serveApp(application, appFolder);
   application.use(problemAnswers);
   return application;
@@ -57,7 +61,7 @@ function apiRouter(database: Sequelize, sounds: SoundStore, queue: JobQueue, isD
     response.json(openApiDescription());
   });
   router.use(recordingRoutes(sounds, queue), todoRoutes(), writeUpRoutes(), shelfRoutes(database), dayRoutes(database));
-  router.use(jobRoutes(queue), findRoutes(database));
+  router.use(jobRoutes(queue), findRoutes(database), slipRoutes(sounds), captureRoutes(), packRoutes());
   return router;
 }
 

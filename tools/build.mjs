@@ -47,6 +47,55 @@ async function bundle(entries, folder) {
   });
 }
 
+const inBrowser = {
+  absWorkingDir: root,
+  bundle: true,
+  platform: 'browser',
+  target: 'es2022',
+  format: 'esm',
+  minify: true,
+  logLevel: 'warning',
+  conditions: ['onnxruntime-web-use-extern-wasm'],
+};
+
+/** The threads of the app, which its own bundler would not keep as single files. */
+async function bundleWorkers() {
+  const { build } = await import('esbuild');
+  await build({
+    ...inBrowser,
+    entryPoints: ['liveWorker', 'tapProcessor'].map((name) => `app/workers/${name}.ts`),
+    outdir: 'app/public/workers',
+  });
+  fs.copyFileSync(
+    path.join(root, 'node_modules', 'onnxruntime-web', 'dist', 'ort-wasm-simd-threaded.mjs'),
+    path.join(root, 'app', 'public', 'workers', 'runtime.mjs'),
+  );
+}
+
+/** The service worker with the list of everything that it keeps for days without a network. */
+async function writeServiceWorker() {
+  const { build } = await import('esbuild');
+  const { injectManifest } = await import('workbox-build');
+  const bundled = path.join(root, 'app', 'dist', 'service-worker.bundled.js');
+  await build({
+    ...inBrowser,
+    format: 'iife',
+    entryPoints: ['app/workers/serviceWorker.ts'],
+    outfile: bundled,
+    define: { 'process.env.NODE_ENV': '"production"' },
+  });
+  await injectManifest({
+    swSrc: bundled,
+    swDest: path.join(root, 'app', 'dist', 'service-worker.js'),
+    globDirectory: path.join(root, 'app', 'dist'),
+    globPatterns: ['**/*.{html,js,mjs,css,ttf,woff2,png,svg,ico,webmanifest,ogg}'],
+    globIgnores: ['service-worker*.js'],
+    dontCacheBustURLsMatching: /-[0-9a-f]{32}\./,
+    maximumFileSizeToCacheInBytes: 8 * 1024 * 1024,
+  });
+  fs.rmSync(bundled);
+}
+
 const STEPS = [
   {
     name: 'model files',
@@ -81,9 +130,10 @@ const STEPS = [
   },
   {
     name: 'app',
-    from: ['core', 'app', 'package-lock.json'],
+    from: ['core', 'app', 'tools/build.mjs', 'package-lock.json'],
     result: 'app/dist',
-    run: () => {
+    run: async () => {
+      await bundleWorkers();
       execFileSync(
         process.execPath,
         [path.join(root, 'node_modules', 'expo', 'bin', 'cli'), 'export', '--platform', 'web', '--output-dir', 'dist'],
@@ -93,6 +143,7 @@ const STEPS = [
           env: { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' },
         },
       );
+      await writeServiceWorker();
     },
   },
 ];

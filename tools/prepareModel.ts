@@ -4,10 +4,11 @@
  */
 import fs from 'node:fs';
 import path from 'node:path';
+import { gzipSync } from 'node:zlib';
 import llama from 'llama-tokenizer-js';
 import { prepareDecoder } from '../core/speech/decoderGraph';
 import { projectRoot } from '../server/projectRoot';
-import { MODEL_FILES, modelFolder } from '../server/recognition/modelFiles';
+import { MODEL_FILES, RUNTIME_FILE, modelFolder } from '../server/recognition/modelFiles';
 
 const root = projectRoot();
 const from = (...parts: string[]) => path.join(root, 'node_modules', ...parts);
@@ -20,13 +21,19 @@ const lay = (name: string, content: Uint8Array | string) => {
   fs.writeFileSync(path.join(target, `${name}.part`), content);
   fs.renameSync(path.join(target, `${name}.part`), path.join(target, name));
 };
+/** Browsers fetch it packed: the packing is done once, here. */
+const layForDevices = (name: string, content: Uint8Array | string) => {
+  lay(name, content);
+  lay(`${name}.gz`, gzipSync(content, { level: 9 }));
+};
 
 const decoder = prepareDecoder(fs.readFileSync(path.join(source, 'decoder_model_merged.onnx')));
-lay(MODEL_FILES.encoder, fs.readFileSync(path.join(source, 'encoder_model.onnx')));
-lay(MODEL_FILES.step, decoder.step);
-lay(MODEL_FILES.crossKeyValues, decoder.crossKeyValues);
-lay(MODEL_FILES.detector, fs.readFileSync(from('@ricky0123', 'vad-web', 'dist', 'silero_vad_v6.onnx')));
-lay(MODEL_FILES.vocabulary, JSON.stringify((llama as unknown as { vocabById: string[] }).vocabById));
+layForDevices(MODEL_FILES.encoder, fs.readFileSync(path.join(source, 'encoder_model.onnx')));
+layForDevices(MODEL_FILES.step, decoder.step);
+layForDevices(MODEL_FILES.crossKeyValues, decoder.crossKeyValues);
+layForDevices(MODEL_FILES.detector, fs.readFileSync(from('@ricky0123', 'vad-web', 'dist', 'silero_vad_v6.onnx')));
+layForDevices(MODEL_FILES.vocabulary, JSON.stringify((llama as unknown as { vocabById: string[] }).vocabById));
+layForDevices(RUNTIME_FILE, fs.readFileSync(from('onnxruntime-web', 'dist', 'ort-wasm-simd-threaded.wasm')));
 
 const licence = fs.readFileSync(path.join(recogniserPackage, 'LICENSE'), 'utf8');
 // The package's file also holds the terms of another language's model, which we neither take nor ship.

@@ -7,6 +7,7 @@ import type {
   TodoChange,
   WriteUpChange,
 } from '@immeld/core/contract/recordings';
+import type { SlipChange } from '@immeld/core/contract/slips';
 import type { FolderChange, NewFolder } from '@immeld/core/contract/shelves';
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
@@ -59,7 +60,10 @@ export function useJobEvents(): void {
   const client = useQueryClient();
   useEffect(() => {
     const events = new EventSource(addressOf('jobEvents'));
-    const again = () => void client.invalidateQueries({ queryKey: ['jobs'] });
+    // What ended while nobody listened is seen by asking anew.
+    const again = () => {
+      for (const queryKey of [['jobs'], ['recordings'], ['shelves']]) void client.invalidateQueries({ queryKey });
+    };
     events.addEventListener('open', again);
     events.addEventListener('job', (event) => {
       const job = JSON.parse((event as MessageEvent<string>).data) as Job;
@@ -101,6 +105,10 @@ export function useChanges() {
     todo: useMutation({
       mutationFn: ({ id, change }: { id: string; change: TodoChange }) =>
         call('changeTodo', { params: { id }, body: change }),
+      ...done,
+    }),
+    slip: useMutation({
+      mutationFn: ({ id, change }: { id: string; change: SlipChange }) => call('changeSlip', { params: { id }, body: change }),
       ...done,
     }),
     newTodo: useMutation({ mutationFn: (body: NewTodo) => call('addTodo', { body }), ...done }),

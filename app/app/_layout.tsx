@@ -11,8 +11,8 @@ import { PaperProvider } from 'react-native-paper';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { ApiProblem } from '../api/call';
 import { useJobEvents } from '../api/queries';
-import { CaptureProvider } from '../capture/recorder';
-import { UploadProvider } from '../capture/uploads';
+import { DeviceProvider, OutboxProvider } from '../offline/deviceContext';
+import { UpdateNotice } from '../offline/updateNotice';
 import { ConnectionNotice } from '../ui/connectionNotice';
 import { DropTarget } from '../ui/dropTarget';
 import { Shell } from '../ui/shell';
@@ -49,19 +49,20 @@ export default function RootLayout() {
       <ColourContext.Provider value={colours}>
         <PaperProvider theme={paperTheme(colours, isDark)}>
           <QueryClientProvider client={client}>
-            <UploadProvider>
-              <CaptureProvider>
+            <DeviceProvider>
+              <OutboxProvider>
                 <UndoBarProvider>
                   <DropTarget>
                     <Live />
                     <Shell>
                       <ConnectionNotice />
+                      <UpdateNotice />
                       <Slot />
                     </Shell>
                   </DropTarget>
                 </UndoBarProvider>
-              </CaptureProvider>
-            </UploadProvider>
+              </OutboxProvider>
+            </DeviceProvider>
           </QueryClientProvider>
         </PaperProvider>
       </ColourContext.Provider>

@@ -1,9 +1,8 @@
 import { View } from 'react-native';
 import { useRecordings } from '../api/queries';
-import { useUploads } from '../capture/uploads';
 import { RecordingList } from '../features/tray/recordingList';
 import { TrayCard } from '../features/tray/trayCard';
-import { UploadRow } from '../features/tray/uploadRow';
+import { OutboxList } from '../features/tray/outboxList';
 import { useFiling } from '../features/tray/useFiling';
 import { Empty, Failure } from '../ui/notice';
 import { WordButton } from '../ui/press';
@@ -13,12 +12,10 @@ import { Title, Type } from '../ui/type';
 
 export default function TrayScreen() {
   const { data } = useRecordings({ place: 'tray' });
-  const { items } = useUploads();
   const { fileAll, isBusy, error } = useFiling();
   const bringIn = useBringIn();
   const total = data?.pages[0]?.total ?? 0;
   const ready = data?.pages.flatMap((p) => p.items).filter((r) => r.state === 'ready') ?? [];
-  const shown = items.filter((i) => i.state !== 'done');
   const header = (
     <View style={{ paddingBottom: 6 }}>
       <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 12, paddingTop: 14, flexWrap: 'wrap' }}>
@@ -36,9 +33,7 @@ export default function TrayScreen() {
         )}
       </View>
       {error && <Failure error={error} />}
-      {shown.map((item) => (
-        <UploadRow key={item.id} item={item} />
-      ))}
+      <OutboxList />
     </View>
   );
   return (

@@ -1,18 +1,18 @@
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import { useDropzone } from 'react-dropzone';
-import { useUploads } from '../capture/uploads';
+import { useOutbox } from '../offline/deviceContext';
 import { useColours } from './theme';
 import { Type } from './type';
 
 /** Sound files can be dropped anywhere. */
 export function DropTarget({ children }: { children: ReactNode }) {
   const colours = useColours();
-  const { send } = useUploads();
+  const { send } = useOutbox();
   const { getRootProps, isDragActive } = useDropzone({
     noClick: true,
     noKeyboard: true,
-    onDrop: (files) => files.forEach((file) => send(file, file.name, { source: 'import' })),
+    onDrop: (files) => void send(files),
   });
   const { role: _role, tabIndex: _tabIndex, ...root } = getRootProps();
   return (

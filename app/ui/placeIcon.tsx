@@ -17,3 +17,17 @@ export function PlaceIcon({ place, colour }: { place: PlaceName; colour: string 
     </Svg>
   );
 }
+
+/** Three levels that can be moved. */
+export function SettingsIcon({ colour }: { colour: string }) {
+  return (
+    <Svg width={24} height={24} viewBox="0 0 24 24" aria-hidden>
+      <Path
+        d="M4 6h9M17 6h3M15 4v4M4 12h3M11 12h9M9 10v4M4 18h10M18 18h2M16 16v4"
+        stroke={colour}
+        strokeWidth={1.6}
+        fill="none"
+      />
+    </Svg>
+  );
+}

@@ -2,11 +2,11 @@ import { usePathname, useRouter } from 'expo-router';
 import { type ReactNode, useEffect } from 'react';
 import { View, useWindowDimensions } from 'react-native';
 import { useShelves } from '../api/queries';
-import { useCapture } from '../capture/recorder';
+import { isCapturing as isOn, useCapture, useCaptureNow } from '../offline/deviceContext';
 import { FindBar } from './findBar';
-import { PlaceIcon, type PlaceName } from './placeIcon';
+import { PlaceIcon, type PlaceName, SettingsIcon } from './placeIcon';
 import { Press } from './press';
-import { SpeakBar } from './speakBar';
+import { SpeakBar, useSpeak } from './speakBar';
 import { READING_WIDTH, WIDE_FROM, useColours } from './theme';
 import { Type } from './type';
 
@@ -24,7 +24,8 @@ const isHere = (path: string, pathname: string) => (path === '/' ? pathname === 
 /** Keys that work everywhere: G and a letter for the places, Shift+Space and Shift+Enter for recording. */
 function usePlaceKeys(): void {
   const router = useRouter();
-  const capture = useCapture();
+  const engine = useCapture();
+  const speak = useSpeak();
   useEffect(() => {
     let isGoing = false;
     const press = (event: KeyboardEvent) => {
@@ -32,10 +33,10 @@ function usePlaceKeys(): void {
       if (inField || event.ctrlKey || event.metaKey || event.altKey) return;
       if (event.shiftKey && event.code === 'Space') {
         event.preventDefault();
-        if (capture.state === 'recording') capture.pause();
-        else if (capture.state === 'paused') capture.resume();
-        else void capture.start();
-      } else if (event.shiftKey && event.key === 'Enter') capture.finish();
+        if (engine.state.stage === 'recording') engine.pause();
+        else if (engine.state.stage === 'paused') engine.resume();
+        else speak();
+      } else if (event.shiftKey && event.key === 'Enter') engine.finish();
       else if (isGoing) {
         const place = PLACES.find((p) => p.letter === event.key.toLowerCase());
         if (place) router.navigate(place.path);
@@ -44,7 +45,7 @@ function usePlaceKeys(): void {
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
-  }, [router, capture]);
+  }, [router, engine, speak]);
 }
 
 /** The frame of all places: bottom bar on the phone, a spine at the left on wide screens. */
@@ -52,11 +53,11 @@ export function Shell({ children }: { children: ReactNode }) {
   const colours = useColours();
   const isWide = useIsWide();
   const pathname = usePathname();
+  const router = useRouter();
   const { data } = useShelves();
   usePlaceKeys();
   const counts: Partial<Record<PlaceName, number>> = { tray: data?.trayCount ?? 0, todos: data?.openTodoCount ?? 0 };
-  const { state } = useCapture();
-  const isCapturing = state === 'recording' || state === 'paused';
+  const isCapturing = useCaptureNow(isOn);
   const isRecordingPage = pathname.startsWith('/recordings/');
   if (isWide) {
     return (
@@ -68,9 +69,19 @@ export function Shell({ children }: { children: ReactNode }) {
   }
   return (
     <View style={{ flex: 1, backgroundColor: colours.paper }}>
-      {!isRecordingPage && (
-        <View style={{ paddingHorizontal: 16, paddingTop: 8 }}>
-          <FindBar isWide={false} />
+      {!isRecordingPage && pathname !== '/now' && (
+        <View style={{ paddingHorizontal: 16, paddingTop: 8, flexDirection: 'row', alignItems: 'center', gap: 8 }}>
+          <View style={{ flex: 1 }}>
+            <FindBar isWide={false} />
+          </View>
+          <Press
+            label="Settings"
+            role="link"
+            onPress={() => router.navigate('/settings')}
+            style={{ alignItems: 'center' }}
+          >
+            <SettingsIcon colour={colours.faint} />
+          </Press>
         </View>
       )}
       <View style={{ flex: 1, minHeight: 0 }}>{children}</View>
@@ -175,6 +186,15 @@ function Spine({ counts, pathname }: { counts: Partial<Record<PlaceName, number>
           );
         })}
       </View>
+      <Press
+        label="Settings"
+        role="link"
+        aria-current={pathname === '/settings' ? 'page' : undefined}
+        onPress={() => router.navigate('/settings')}
+        style={{ paddingLeft: 16 }}
+      >
+        <Type tone={pathname === '/settings' ? 'ink' : 'faint'}>Settings</Type>
+      </Press>
       <SpeakBar isNarrow />
     </View>
   );

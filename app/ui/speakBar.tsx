@@ -1,8 +1,10 @@
+import { usePathname, useRouter } from 'expo-router';
 import { useRef } from 'react';
 import { View } from 'react-native';
 import { clockTime } from '@immeld/core/formats/times';
-import { useCapture } from '../capture/recorder';
-import { useUploads } from '../capture/uploads';
+import { LEVEL_HINTS } from '../capture/levels';
+import { isCapturing, useCapture, useCaptureNow, useOutbox, usePackForRecording } from '../offline/deviceContext';
+import { useSettings } from '../settings/settings';
 import { FrameButton, Press, WordButton } from './press';
 import { Strip } from './strip';
 import { useColours } from './theme';
@@ -12,7 +14,7 @@ export const SOUND_TYPES = 'audio/*,video/*,.m4a,.mp3,.wav,.ogg,.opus,.flac,.web
 
 /** Opens the file picker and sends what is chosen. */
 export function useBringIn(): () => void {
-  const { send } = useUploads();
+  const { send } = useOutbox();
   const input = useRef<HTMLInputElement | null>(null);
   return () => {
     if (!input.current) {
@@ -22,23 +24,38 @@ export function useBringIn(): () => void {
     }
     const field = input.current;
     field.onchange = () => {
-      for (const file of field.files ?? []) send(file, file.name, { source: 'import' });
+      void send([...(field.files ?? [])]);
       field.value = '';
     };
     field.click();
   };
 }
 
+/** Starts a recording from the chosen source and shows its words as they come. */
+export function useSpeak(): () => void {
+  const engine = useCapture();
+  const router = useRouter();
+  const { source } = useSettings();
+  return () =>
+    void engine.start({ sources: source }).then(() => {
+      if (isCapturing(engine.state)) router.navigate('/now');
+    });
+}
+
 /** Press to record, from everywhere. While it records it is the live strip, with pause and finish under the thumb. */
 export function SpeakBar({ isNarrow = false }: { isNarrow?: boolean }) {
   const colours = useColours();
-  const capture = useCapture();
+  const engine = useCapture();
+  const isOn = useCaptureNow(isCapturing);
+  const isStarting = useCaptureNow(({ stage }) => stage === 'starting');
+  const problem = useCaptureNow((now) => now.problem);
+  const speak = useSpeak();
   const bringIn = useBringIn();
-  if (capture.state === 'recording' || capture.state === 'paused') return <LiveBar isNarrow={isNarrow} />;
-  const isStarting = capture.state === 'starting';
+  usePackForRecording();
+  if (isOn) return <LiveBar isNarrow={isNarrow} />;
   return (
     <View style={{ gap: 8 }}>
-      {capture.problem && (
+      {problem && (
         <View
           role="alert"
           style={{
@@ -49,15 +66,15 @@ export function SpeakBar({ isNarrow = false }: { isNarrow?: boolean }) {
             paddingBottom: 0,
           }}
         >
-          <Type>{capture.problem}</Type>
-          <WordButton label="Close" onPress={capture.closeProblem} />
+          <Type>{problem}</Type>
+          <WordButton label="Close" onPress={() => engine.closeProblem()} />
         </View>
       )}
       <View style={{ flexDirection: isNarrow ? 'column' : 'row', gap: 8 }}>
         <Press
           label="Speak"
           disabled={isStarting}
-          onPress={() => void capture.start()}
+          onPress={speak}
           style={[
             bar(colours),
             {
@@ -104,34 +121,55 @@ const bar = (colours: ReturnType<typeof useColours>) => ({
 
 function LiveBar({ isNarrow }: { isNarrow: boolean }) {
   const colours = useColours();
-  const { state, elapsedMs, peaks, level, pause, resume, finish, throwAway } = useCapture();
-  const isPaused = state === 'paused';
-  const hint = isPaused
-    ? 'paused'
-    : level === 'good'
-      ? 'good level'
-      : level === 'clipping'
-        ? 'too loud: move back a little'
-        : 'too quiet: come closer';
+  const router = useRouter();
+  const isOnPage = usePathname() === '/now';
+  const engine = useCapture();
+  const stage = useCaptureNow((now) => now.stage);
+  const elapsedMs = useCaptureNow((now) => now.elapsedMs);
+  const peaks = useCaptureNow((now) => now.peaks);
+  const level = useCaptureNow((now) => now.level);
+  const isPaused = stage === 'paused';
+  const hint = stage === 'finishing' ? 'being kept' : isPaused ? 'paused' : LEVEL_HINTS[level];
   return (
-    <View role="region" aria-label="Recording now" style={[bar(colours), { paddingVertical: 10, gap: 6 }]}>
+    <View
+      role="region"
+      aria-label="Recording"
+      {...({ dataSet: { elapsed: Math.round(elapsedMs) } } as object)}
+      style={[bar(colours), { paddingVertical: 10, gap: 6 }]}
+    >
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10, flexWrap: 'wrap' }}>
         <View style={{ width: 12, height: 12, borderRadius: isPaused ? 0 : 6, backgroundColor: colours.rowan }} />
         <Type size="large">{clockTime(elapsedMs)}</Type>
-        <Type size="tiny" tone={level === 'good' ? 'faint' : 'rowan'} role="status">
+        <Type size="tiny" tone={level === 'good' ? 'faint' : 'rowan'} role="status" style={{ flexShrink: 1 }}>
           {hint}
         </Type>
+        {!isOnPage && (
+          <WordButton
+            label="Words"
+            onPress={() => router.navigate('/now')}
+            style={{ marginLeft: 'auto', marginRight: 0, marginVertical: -10, alignItems: 'flex-end' }}
+          />
+        )}
       </View>
       <Strip peaks={peaks} height={40} label="Loudness of what you say" />
       <View style={{ flexDirection: isNarrow ? 'column' : 'row', gap: 8, paddingTop: 2 }}>
         <FrameButton
           label={isPaused ? 'Go on' : 'Pause'}
-          onPress={isPaused ? resume : pause}
+          disabled={stage === 'finishing'}
+          onPress={() => (isPaused ? engine.resume() : engine.pause())}
           style={{ flex: isNarrow ? 0 : 1 }}
         />
-        <FrameButton label="Finish" isMain onPress={finish} style={{ flex: isNarrow ? 0 : 2 }} />
+        <FrameButton
+          label="Finish"
+          isMain
+          disabled={stage === 'finishing'}
+          onPress={() => engine.finish()}
+          style={{ flex: isNarrow ? 0 : 2 }}
+        />
       </View>
-      {isPaused && <WordButton label="Throw this recording away" tone="rowan" onPress={throwAway} />}
+      {isPaused && (
+        <WordButton label="Throw this recording away" tone="rowan" onPress={() => engine.throwAway()} />
+      )}
     </View>
   );
 }

@@ -1,6 +1,7 @@
 /** Every address of the HTTP interface: the one table that the server serves, the app calls and the description shows. */
 import * as yup from 'yup';
 import { FORMATS } from '../formats/formats';
+import { captureReceiptSchema, packSchema } from './captures';
 import { daySchema, findResultSchema } from './find';
 import { jobSchema } from './jobs';
 import {
@@ -14,9 +15,10 @@ import {
   writeUpChangeSchema,
   writeUpSchema,
 } from './recordings';
+import { newSlipsSchema, slipChangeSchema, slipSchema } from './slips';
 import { folderChangeSchema, folderSchema, newFolderSchema, shelvesSchema } from './shelves';
 
-export type Method = 'get' | 'post' | 'patch';
+export type Method = 'get' | 'post' | 'patch' | 'put';
 
 export type Endpoint<P, Q, B, R> = {
   method: Method;
@@ -227,6 +229,61 @@ export const ENDPOINTS = {
     body: null,
     response: null,
     answers: 'text/event-stream',
+  }),
+  addSlips: endpoint({
+    method: 'post',
+    path: '/recordings/:id/slips',
+    summary: 'Put slips into the margin; those that are there already stay as they are',
+    params: byId,
+    query: none,
+    body: newSlipsSchema,
+    response: yup.object({ items: listOf(slipSchema.required()) }),
+  }),
+  changeSlip: endpoint({
+    method: 'patch',
+    path: '/slips/:id',
+    summary: 'Change, move, bin or restore a slip',
+    params: byId,
+    query: none,
+    body: slipChangeSchema,
+    response: slipSchema,
+  }),
+  putPicture: endpoint({
+    method: 'put',
+    path: '/slips/:id/picture',
+    summary: 'The picture of a slip, as its bytes: PNG, JPEG, GIF or WebP, at most 20 MB',
+    params: byId,
+    query: none,
+    body: null,
+    response: slipSchema,
+  }),
+  getPicture: endpoint({
+    method: 'get',
+    path: '/slips/:id/picture',
+    summary: 'The picture of a slip',
+    params: byId,
+    query: none,
+    body: null,
+    response: null,
+    answers: 'image/*',
+  }),
+  getCapture: endpoint({
+    method: 'get',
+    path: '/captures/:id',
+    summary: 'What has arrived of a capture, with its SHA-256',
+    params: byId,
+    query: none,
+    body: null,
+    response: captureReceiptSchema,
+  }),
+  listPacks: endpoint({
+    method: 'get',
+    path: '/packs',
+    summary: 'Languages that a device can fetch to recognise speech by itself',
+    params: none,
+    query: none,
+    body: null,
+    response: yup.object({ items: listOf(packSchema.required()) }),
   }),
   cancelJob: endpoint({
     method: 'post',

@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import { slipSchema } from './slips';
 
 export const RECORDING_STATES = ['waiting', 'recognising', 'ready', 'failed', 'cancelled'] as const;
 export type RecordingState = (typeof RECORDING_STATES)[number];
@@ -75,6 +76,8 @@ export const recordingCardSchema = yup.object({
   tags: yup.array().of(yup.string().required()).required(),
   isFiled: yup.boolean().required(),
   isBinned: yup.boolean().required(),
+  /** Cut off by a crash or an empty battery, and brought back by itself. */
+  isRecovered: yup.boolean().required(),
   suggestion: suggestionSchema.required(),
   pencilTodos: yup.array().of(todoSchema.required()).required(),
 });
@@ -105,6 +108,7 @@ export const recordingSchema = recordingCardSchema.shape({
   passages: yup.array().of(passageSchema.required()).required(),
   todos: yup.array().of(todoSchema.required()).required(),
   writeUps: yup.array().of(writeUpSchema.required()).required(),
+  slips: yup.array().of(slipSchema.required()).required(),
 });
 export type Recording = yup.InferType<typeof recordingSchema>;
 

@@ -1,4 +1,4 @@
-import { type ModelRuntime, type ModelSession, floatsOf } from './session';
+import { type ModelRuntime, type ModelSession, type Tensor, floatsOf } from './session';
 
 /** Samples of one frame at 16 kHz: the model gives one speech probability for each 32 ms. */
 export const FRAME_SAMPLES = 512;
@@ -59,6 +59,37 @@ export class SpeechDetector {
       }
     }
     this.tail = sound.slice(block.length, block.length + TAIL_SAMPLES);
+    return probabilities;
+  }
+}
+
+/** The same detector for sound that arrives bit by bit: it goes on from where it was. */
+export class SpeechStream {
+  private readonly input = new Float32Array(CONTEXT_SAMPLES + FRAME_SAMPLES);
+  private state: Tensor;
+
+  constructor(
+    private readonly runtime: ModelRuntime,
+    private readonly model: ModelSession,
+  ) {
+    this.state = runtime.float32(new Float32Array(2 * STATE_SIZE), [2, 1, STATE_SIZE]);
+  }
+
+  /**
+   * @param frames 16 kHz mono samples, whole frames of FRAME_SAMPLES
+   * @returns one probability of speech per frame
+   */
+  async push(frames: Float32Array): Promise<Float32Array> {
+    const rate = this.runtime.int64(BigInt64Array.of(16000n), []);
+    const probabilities = new Float32Array(Math.floor(frames.length / FRAME_SAMPLES));
+    for (let i = 0; i < probabilities.length; i++) {
+      this.input.copyWithin(0, FRAME_SAMPLES);
+      this.input.set(frames.subarray(i * FRAME_SAMPLES, (i + 1) * FRAME_SAMPLES), CONTEXT_SAMPLES);
+      const input = this.runtime.float32(this.input.slice(), [1, this.input.length]);
+      const result = await this.model.run({ input, state: this.state, sr: rate });
+      this.state = result['stateN']!;
+      probabilities[i] = floatsOf(result, 'output')[0]!;
+    }
     return probabilities;
   }
 }

@@ -1,5 +1,6 @@
 import { Cutter, DEFAULT_RULES, type Span } from './cutting';
-import { Recogniser, type RecognitionModels } from './recogniser';
+import { Recogniser, type RecognisedWord, type RecognitionModels } from './recogniser';
+import { SampleWindow } from './sampleWindow';
 import type { ModelSession } from './session';
 import { BLOCK_SAMPLES, FRAME_SAMPLES, FRAME_SECONDS, SpeechDetector } from './speechDetector';
 
@@ -12,8 +13,11 @@ export type TranscribedPiece = {
   startMs: number;
   endMs: number;
   isDoubtful: boolean;
-  words: { text: string; startMs: number; endMs: number; confidence: number }[];
+  words: TranscribedWord[];
 };
+
+/** A word with absolute times and a confidence from 0 to 1. */
+export type TranscribedWord = { text: string; startMs: number; endMs: number; confidence: number };
 
 export type TranscriberProgress = { processedMs: number };
 
@@ -42,24 +46,14 @@ export class Transcriber {
     const recognise = async (span: Span): Promise<TranscribedPiece> => {
       signal?.throwIfAborted();
       const samples = sound.slice(span.start * FRAME_SAMPLES, span.end * FRAME_SAMPLES);
-      const probabilities = speech.slice(span.start, span.end);
-      const isSpeechAt = (second: number) => {
-        const frame = Math.floor(second / FRAME_SECONDS);
-        return (probabilities[frame] ?? 0) >= VOICED || (probabilities[frame + 1] ?? 0) >= VOICED;
-      };
-      const { words, isDoubtful } = await recogniser.recognise(samples, isSpeechAt);
+      const { words, isDoubtful } = await recogniser.recognise(samples, voicedIn(speech.slice(span.start, span.end)));
       const startMs = toMs(span.start * FRAME_SECONDS);
       onProgress?.({ processedMs: toMs(span.end * FRAME_SECONDS) });
       return {
         startMs,
         endMs: startMs + toMs(samples.length / SAMPLE_RATE_HZ),
         isDoubtful,
-        words: words.map((w) => ({
-          text: w.text,
-          startMs: startMs + toMs(w.startSeconds),
-          endMs: startMs + toMs(w.endSeconds),
-          confidence: Math.round(w.confidence * 1000) / 1000,
-        })),
+        words: words.map((w) => absoluteWord(w, startMs)),
       };
     };
 
@@ -79,29 +73,21 @@ export class Transcriber {
 
 const toMs = (seconds: number): number => Math.round(seconds * 1000);
 
-/** A growing row of values of which the beginning can be dropped; positions stay those of the whole row. */
-class SampleWindow {
-  private values = new Float32Array(0);
-  private base = 0;
-
-  append(more: Float32Array): void {
-    const joined = new Float32Array(this.values.length + more.length);
-    joined.set(this.values);
-    joined.set(more, this.values.length);
-    this.values = joined;
-  }
-
-  slice(start: number, end: number): Float32Array {
-    return this.values.slice(Math.max(0, start - this.base), Math.max(0, end - this.base));
-  }
-
-  dropBefore(position: number): void {
-    const drop = Math.min(this.values.length, position - this.base);
-    if (drop <= 0) return;
-    this.values = this.values.slice(drop);
-    this.base += drop;
-  }
+/** Whether speech was detected at a second of a piece, from the piece's frame probabilities. */
+export function voicedIn(probabilities: Float32Array): (second: number) => boolean {
+  return (second) => {
+    const frame = Math.floor(second / FRAME_SECONDS);
+    return (probabilities[frame] ?? 0) >= VOICED || (probabilities[frame + 1] ?? 0) >= VOICED;
+  };
 }
+
+/** A recognised word moved to where its piece begins. */
+export const absoluteWord = (word: RecognisedWord, pieceStartMs: number): TranscribedWord => ({
+  text: word.text,
+  startMs: pieceStartMs + toMs(word.startSeconds),
+  endMs: pieceStartMs + toMs(word.endSeconds),
+  confidence: Math.round(word.confidence * 1000) / 1000,
+});
 
 async function* inBlocks(source: AsyncIterable<Float32Array>, size: number): AsyncGenerator<Float32Array> {
   let block = new Float32Array(size);

@@ -1,22 +1,5 @@
 import { DataTypes, type QueryInterface } from 'sequelize';
-
-const id = { type: DataTypes.UUID, primaryKey: true, allowNull: false };
-const times = {
-  created_at: { type: DataTypes.DATE, allowNull: false },
-  updated_at: { type: DataTypes.DATE, allowNull: false },
-};
-const text = { type: DataTypes.TEXT, allowNull: false };
-const optionalText = { type: DataTypes.TEXT, allowNull: true };
-const optionalDate = { type: DataTypes.DATE, allowNull: true };
-const json = { type: DataTypes.JSON, allowNull: false };
-const whole = { type: DataTypes.INTEGER, allowNull: false };
-const optionalWhole = { type: DataTypes.INTEGER, allowNull: true };
-const references = (model: string, onDelete: 'CASCADE' | 'SET NULL') => ({
-  type: DataTypes.UUID,
-  allowNull: onDelete === 'SET NULL',
-  references: { model, key: 'id' },
-  onDelete,
-});
+import { id, json, no, optionalDate, optionalText, optionalWhole, references, text, times, whole } from './columns';
 
 /** Recordings, passages, folders, tags, projects, to-dos, write-ups, jobs and the index of words. */
 export async function up(schema: QueryInterface): Promise<void> {
@@ -84,7 +67,7 @@ export async function up(schema: QueryInterface): Promise<void> {
     state: text,
     done_at: optionalDate,
     binned_at: optionalDate,
-    is_changed: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
+    is_changed: no,
     ...times,
   });
   await schema.addIndex('todos', ['recording_id']);

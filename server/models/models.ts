@@ -4,13 +4,14 @@ import { JobRow } from './job';
 import { PassageRow } from './passage';
 import { Project } from './project';
 import { Recording } from './recording';
+import { SlipRow } from './slip';
 import { RecordingTag, Tag } from './tag';
 import { TodoRow } from './todo';
 import { WriteUpRow } from './writeUp';
 
 /** Binds all models to a database and ties them together. */
 export function initModels(database: Sequelize): void {
-  for (const model of [Folder, JobRow, PassageRow, Project, Recording, RecordingTag, Tag, TodoRow, WriteUpRow]) {
+  for (const model of [Folder, JobRow, PassageRow, Project, Recording, RecordingTag, SlipRow, Tag, TodoRow, WriteUpRow]) {
     model.initialise(database);
   }
   Recording.hasMany(PassageRow, { foreignKey: 'recordingId', as: 'passages' });

@@ -33,6 +33,10 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
   declare peaks: number[];
   declare model: string | null;
   declare language: string | null;
+  /** The name a device gave it while recording; sent twice it is still one recording. */
+  declare captureId: CreationOptional<string | null>;
+  /** Whether the recording was cut off and came back by itself. */
+  declare isRecovered: CreationOptional<boolean>;
   declare createdAt: CreationOptional<Date>;
   declare updatedAt: CreationOptional<Date>;
   declare passages?: NonAttribute<PassageRow[]>;
@@ -64,6 +68,8 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
         peaks: DataTypes.JSON,
         model: DataTypes.TEXT,
         language: DataTypes.TEXT,
+        captureId: DataTypes.UUID,
+        isRecovered: { type: DataTypes.BOOLEAN, defaultValue: false },
         createdAt: DataTypes.DATE,
         updatedAt: DataTypes.DATE,
       },

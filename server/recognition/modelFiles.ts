@@ -16,6 +16,9 @@ export const MODEL_FILES = {
   vocabulary: 'vocabulary.json',
 } as const;
 
+/** What runs the model in a browser; part of the pack that a device fetches. */
+export const RUNTIME_FILE = 'runtime.wasm';
+
 export const modelFolder = (): string => process.env['IMMELD_MODELS'] ?? path.join(projectRoot(), 'models', MODEL_NAME);
 
 /** Loads the prepared model files. Rejects with a sentence that names the missing file. */

@@ -111,7 +111,10 @@ export function recordingRoutes(sounds: SoundStore, queue: JobQueue): Router {
   serve(router, ENDPOINTS.getRecording, ({ params }) => answer(params.id));
 
   serve(router, ENDPOINTS.changeRecording, async ({ params, body }) => {
-    await change(await find(params.id), body);
+    const recording = await find(params.id);
+    await change(recording, body);
+    // What was thrown away while recording has not been recognised; taken out of the bin, it is.
+    if (body.isBinned === false && recording.state === 'waiting') await queue.add(recording.id);
     return answer(params.id);
   });
 

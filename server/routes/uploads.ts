@@ -9,11 +9,12 @@ import type { SoundStore } from '../storage/soundStore';
 export const UPLOAD_PATH = '/api/uploads';
 /** Twenty gigabytes: five hours of video fit, a mistake does not fill the disk. */
 const LARGEST_BYTES = 20 * 1024 ** 3;
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 const ABANDONED_AFTER_MS = 7 * 24 * 3600 * 1000;
 
 /**
- * Resumable uploads by the tus protocol 1.0. The answer to the last piece names the recording in `Immeld-Recording`
- * and, when the same sound was here already, says so in `Immeld-Already-Here`.
+ * Resumable uploads by the tus protocol 1.0. The answer to the last piece names the recording in `Immeld-Recording`, the
+ * hash of what lies on the disk in `Immeld-Sha256`, and, when the same sound was here already, says so in `Immeld-Already-Here`.
  */
 export function uploadServer(sounds: SoundStore, queue: JobQueue): Server {
   const server = new Server({
@@ -21,14 +22,15 @@ export function uploadServer(sounds: SoundStore, queue: JobQueue): Server {
     relativeLocation: true,
     maxSize: LARGEST_BYTES,
     datastore: new FileStore({ directory: sounds.uploadFolder, expirationPeriodInMilliseconds: ABANDONED_AFTER_MS }),
-    exposedHeaders: ['Immeld-Recording', 'Immeld-Already-Here'],
+    exposedHeaders: ['Immeld-Recording', 'Immeld-Already-Here', 'Immeld-Sha256'],
     onUploadFinish: async (_request, upload) => {
-      const { recording, isAlreadyHere } = await takeIn(uploadedFile(upload, sounds), metadataOf(upload), sounds);
-      if (!isAlreadyHere) await queue.add(recording.id);
+      const { recording, isNew, isAlreadyHere } = await takeIn(uploadedFile(upload, sounds), metadataOf(upload), sounds);
+      if (isNew && !recording.binnedAt) await queue.add(recording.id);
       await fs.promises.rm(path.join(sounds.uploadFolder, `${upload.id}.json`), { force: true });
       return {
         headers: {
           'Immeld-Recording': recording.id,
+          'Immeld-Sha256': recording.sha256,
           ...(isAlreadyHere ? { 'Immeld-Already-Here': recording.startedAt } : {}),
         },
       };
@@ -52,8 +54,8 @@ export async function recoverFinishedUploads(sounds: SoundStore, queue: JobQueue
       const file = path.join(sounds.uploadFolder, path.basename(kept.id));
       const { size } = await fs.promises.stat(file);
       if (kept.size === undefined || size !== kept.size) continue;
-      const { recording, isAlreadyHere } = await takeIn(file, metadataOf(kept), sounds);
-      if (!isAlreadyHere) await queue.add(recording.id);
+      const { recording, isNew } = await takeIn(file, metadataOf(kept), sounds);
+      if (isNew && !recording.binnedAt) await queue.add(recording.id);
       await fs.promises.rm(description, { force: true });
     } catch (error) {
       // One upload that cannot be read must not keep the others, or the server, from starting.
@@ -73,5 +75,8 @@ function metadataOf(upload: Pick<Upload, 'metadata'>): Intake {
     startedAt: metadata['startedAt'] ?? null,
     durationMs: Number(metadata['durationMs']) || null,
     source: metadata['source'] === 'speak' ? 'speak' : 'import',
+    captureId: metadata['captureId'] && UUID.test(metadata['captureId']) ? metadata['captureId'] : null,
+    isRecovered: metadata['recovered'] === '1',
+    isThrownAway: metadata['thrownAway'] === '1',
   };
 }

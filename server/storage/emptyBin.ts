@@ -1,6 +1,7 @@
 import fs from 'node:fs';
 import { Op } from 'sequelize';
 import { Recording } from '../models/recording';
+import { SlipRow } from '../models/slip';
 import { TodoRow } from '../models/todo';
 import type { SoundStore } from './soundStore';
 
@@ -15,6 +16,8 @@ export async function emptyBin(sounds: SoundStore, now = new Date()): Promise<nu
     await recording.sequelize.query('DELETE FROM spoken WHERE recording_id = ?', { replacements: [recording.id] });
     // A to-do that was accepted outlives the recording it came from.
     await TodoRow.destroy({ where: { recordingId: recording.id, state: { [Op.ne]: 'ink' } } });
+    const slips = await SlipRow.findAll({ where: { recordingId: recording.id, pictureFile: { [Op.ne]: null } } });
+    for (const { pictureFile } of slips) await fs.promises.rm(sounds.picturePath(pictureFile!), { force: true });
     await recording.destroy();
     for (const file of [recording.soundFile, recording.playbackFile]) {
       if (file) await fs.promises.rm(sounds.pathOf(file), { force: true });

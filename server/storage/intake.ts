@@ -12,6 +12,11 @@ export type Intake = {
   startedAt: string | null;
   durationMs: number | null;
   source: 'speak' | 'import' | 'demo';
+  /** The device's own name for what it captured. */
+  captureId?: string | null;
+  isRecovered?: boolean;
+  /** Thrown away while recording: it comes in, but lies in the bin. */
+  isThrownAway?: boolean;
 };
 
 const LONGEST_NAME = 255;
@@ -56,14 +61,21 @@ export async function takeIn(
   file: string,
   intake: Intake,
   sounds: SoundStore,
-): Promise<{ recording: Recording; isAlreadyHere: boolean }> {
+): Promise<{ recording: Recording; isNew: boolean; isAlreadyHere: boolean }> {
   const sha256 = await sha256Of(file);
   const { size } = await fs.promises.stat(file);
-  const same = size > 0 ? await Recording.findOne({ where: { sha256 } }) : null;
+  const { captureId = null, isRecovered = false, isThrownAway = false } = intake;
+  const sentBefore = captureId ? await Recording.findOne({ where: { captureId } }) : null;
+  const isSentAgain = sentBefore?.sha256 === sha256;
+  // The device sends anew when what arrived was not what it had: the good one takes the name.
+  if (sentBefore && !isSentAgain) await sentBefore.update({ captureId: null });
+  const same = isSentAgain ? sentBefore : size > 0 ? await Recording.findOne({ where: { sha256 } }) : null;
   if (same) {
     await fs.promises.rm(file, { force: true });
-    if (same.binnedAt) await same.update({ binnedAt: null });
-    return { recording: same, isAlreadyHere: true };
+    if (!isSentAgain) {
+      await same.update({ captureId: captureId ?? same.captureId, ...(isThrownAway ? {} : { binnedAt: null }) });
+    }
+    return { recording: same, isNew: false, isAlreadyHere: !isSentAgain };
   }
   const id = randomUUID();
   const fileName = shortenedName(intake.fileName);
@@ -83,9 +95,10 @@ export async function takeIn(
     startedAt: intake.startedAt && LOCAL_TIME.test(intake.startedAt) ? intake.startedAt.slice(0, 19) : nowLocal(),
     state: 'waiting',
     problem: null,
-    ...{ folderId: null, filedAt: null, binnedAt: null, peaks: [], model: null, language: null },
+    ...{ folderId: null, filedAt: null, peaks: [], model: null, language: null },
+    ...{ captureId, isRecovered, binnedAt: isThrownAway ? new Date() : null },
     suggestion: { title: null, folderId: null, tags: [] },
   });
   await indexRecording(recording, []);
-  return { recording, isAlreadyHere: false };
+  return { recording, isNew: true, isAlreadyHere: false };
 }

@@ -7,16 +7,21 @@ import { needsPlaybackCopy } from '../recognition/playbackCopy';
 export class SoundStore {
   readonly folder: string;
   readonly uploadFolder: string;
+  private readonly pictureFolder: string;
 
   constructor(dataFolder: string) {
     this.folder = path.join(dataFolder, 'sound');
     this.uploadFolder = path.join(dataFolder, 'uploads');
-    fs.mkdirSync(this.folder, { recursive: true });
-    fs.mkdirSync(this.uploadFolder, { recursive: true });
+    this.pictureFolder = path.join(dataFolder, 'pictures');
+    for (const folder of [this.folder, this.uploadFolder, this.pictureFolder]) fs.mkdirSync(folder, { recursive: true });
   }
 
   pathOf(soundFile: string): string {
     return path.join(this.folder, path.basename(soundFile));
+  }
+
+  picturePath(pictureFile: string): string {
+    return path.join(this.pictureFolder, path.basename(pictureFile));
   }
 
   /** Name of the file for a recording; only a short plain extension is taken from what the person called it. */

@@ -1,8 +1,10 @@
 import { barsOf } from '@immeld/core/audio/peaks';
 import type { Recording as RecordingAnswer, RecordingCard, Todo, WriteUp } from '@immeld/core/contract/recordings';
+import type { Slip } from '@immeld/core/contract/slips';
 import fs from 'node:fs';
 import { PassageRow } from '../models/passage';
 import { Recording } from '../models/recording';
+import { SlipRow } from '../models/slip';
 import { Tag } from '../models/tag';
 import { TodoRow } from '../models/todo';
 import { WriteUpRow } from '../models/writeUp';
@@ -38,6 +40,11 @@ export const writeUpView = (row: WriteUpRow): WriteUp => ({
   editedText: row.editedText,
 });
 
+export const slipView = ({ id, kind, mark, startMs, endMs, text, pictureFile }: SlipRow): Slip => ({
+  ...{ id, kind, mark, startMs, endMs, text },
+  hasPicture: pictureFile !== null,
+});
+
 /** What the lists need beside the recordings themselves, for a page of them in three queries. */
 export const CARD_INCLUDES = [
   { model: Tag, as: 'tags' },
@@ -68,6 +75,7 @@ export function cardView(r: Recording): RecordingCard {
     tags: (r.tags ?? []).map((t) => t.name).sort((a, b) => a.localeCompare(b)),
     isFiled: r.filedAt !== null,
     isBinned: r.binnedAt !== null,
+    isRecovered: r.isRecovered,
     suggestion: r.suggestion,
     pencilTodos: inOrder(r.todos ?? [])
       .filter((t) => t.state === 'pencil')
@@ -82,10 +90,11 @@ const inOrder = (todos: readonly TodoRow[]): TodoRow[] =>
 export async function recordingView(id: string, sounds: SoundStore): Promise<RecordingAnswer | null> {
   const recording = await Recording.findByPk(id, { include: { model: Tag, as: 'tags' } });
   if (!recording) return null;
-  const [passages, todos, writeUps] = await Promise.all([
+  const [passages, todos, writeUps, slips] = await Promise.all([
     PassageRow.findAll({ where: { recordingId: id }, order: [['position', 'ASC']] }),
     TodoRow.findAll({ where: { recordingId: id, binnedAt: null } }),
     WriteUpRow.findAll({ where: { recordingId: id } }),
+    SlipRow.findAll({ where: { recordingId: id, binnedAt: null }, order: [['startMs', 'ASC']] }),
   ]);
   Object.assign(recording, { passages, todos });
   return {
@@ -101,5 +110,6 @@ export async function recordingView(id: string, sounds: SoundStore): Promise<Rec
     })),
     todos: inOrder(todos).map((t) => todoView(t, recording)),
     writeUps: writeUps.map(writeUpView),
+    slips: slips.map(slipView),
   };
 }

@@ -19,7 +19,8 @@ import { titleOf } from '../tray/recordingRow';
 import { About } from './about';
 import { Paragraph } from './paragraph';
 import { PlayerBar } from './playerBar';
-import { type ManuscriptRow, manuscriptRows } from './rows';
+import { type ManuscriptRow, isTodoOnList, manuscriptRows } from './rows';
+import { SlipNote } from './slipNote';
 import { SoundPlayer, usePlayer } from './soundPlayer';
 import { TodoSlip } from './todoSlip';
 import { usePlayerKeys } from './usePlayerKeys';
@@ -44,9 +45,9 @@ export function RecordingPage({ recording, startAtMs, part: asked }: PageProps) 
   const player = useSound(recording, startAtMs);
   const rows = useMemo(() => manuscriptRows(recording), [recording]);
   usePlayerKeys(player, rows);
-  const todoCount = recording.todos.filter((t) => t.state !== 'dropped').length;
+  const marginCount = marginOf(recording).length;
   const tabs = PARTS.filter((p) => !isWide || p.key !== 'words').map((p) =>
-    p.key === 'margin' && todoCount ? { ...p, label: `Margin · ${todoCount}` } : p,
+    p.key === 'margin' && marginCount ? { ...p, label: `Margin · ${marginCount}` } : p,
   );
   const shared = { recording, player, rows };
   return isWide ? (
@@ -273,15 +274,13 @@ function Manuscript({ recording, player, rows, isWide }: ManuscriptProps) {
                   height: 22,
                   marginLeft: -8,
                   marginRight: 0,
-                  ...(item.todos.length
+                  ...(item.todos.length + item.slips.length
                     ? { borderBottomWidth: 1, borderStyle: 'dashed', borderColor: colours.petrol }
                     : {}),
                 }}
               />
               <View style={{ flex: 1, minWidth: 0 }}>
-                {item.todos.map((todo) => (
-                  <TodoSlip key={todo.id} todo={todo} player={player} />
-                ))}
+                <RowSlips row={item} player={player} />
               </View>
             </View>
           </View>
@@ -289,9 +288,7 @@ function Manuscript({ recording, player, rows, isWide }: ManuscriptProps) {
           <View>
             <Paragraph passages={item.passages} player={player} />
             <View style={{ marginLeft: 28 }}>
-              {item.todos.map((todo) => (
-                <TodoSlip key={todo.id} todo={todo} player={player} />
-              ))}
+              <RowSlips row={item} player={player} />
             </View>
           </View>
         )
@@ -327,15 +324,41 @@ function useFollow(
   }, [current, list]);
 }
 
-function MarginList({ recording, player }: { recording: Recording; player: SoundPlayer }) {
-  const todos = recording.todos.filter((t) => t.state !== 'dropped');
+/** All that stands in the margin, in the order of its seconds. */
+function marginOf(recording: Recording) {
+  const todos = recording.todos
+    .filter((t) => t.state !== 'dropped')
+    .map((todo) => ({ key: todo.id, startMs: todo.startMs ?? Infinity, todo, slip: null }));
+  const slips = recording.slips
+    .filter((slip) => !isTodoOnList(slip))
+    .map((slip) => ({ key: slip.id, startMs: slip.startMs, todo: null, slip }));
+  return [...todos, ...slips].sort((a, b) => a.startMs - b.startMs);
+}
+
+function RowSlips({ row, player }: { row: ManuscriptRow; player: SoundPlayer }) {
   return (
-    <View style={{ paddingTop: 12 }}>
-      {todos.map((todo) => (
+    <>
+      {row.slips.map((slip) => (
+        <SlipNote key={slip.id} slip={slip} player={player} />
+      ))}
+      {row.todos.map((todo) => (
         <TodoSlip key={todo.id} todo={todo} player={player} />
       ))}
-      {todos.length === 0 && (
-        <Empty title="Nothing in the margin">To-dos that are found in what was said are proposed here.</Empty>
+    </>
+  );
+}
+
+function MarginList({ recording, player }: { recording: Recording; player: SoundPlayer }) {
+  const margin = marginOf(recording);
+  return (
+    <View style={{ paddingTop: 12 }}>
+      {margin.map(({ key, todo, slip }) =>
+        todo ? <TodoSlip key={key} todo={todo} player={player} /> : <SlipNote key={key} slip={slip!} player={player} />,
+      )}
+      {margin.length === 0 && (
+        <Empty title="Nothing in the margin">
+          Marks and slips made while recording stand here, and to-dos that are found in what was said.
+        </Empty>
       )}
     </View>
   );

@@ -1,4 +1,5 @@
 import type { Todo } from '@immeld/core/contract/recordings';
+import type { Slip } from '@immeld/core/contract/slips';
 import { linesOf } from '../todos/grouping';
 import { wordAt } from './litWord';
 import { manuscriptRows } from './rows';
@@ -20,11 +21,16 @@ describe('the manuscript with its margin', () => {
       todo('b', { startMs: 2500 }),
       todo('c', { startMs: 100, state: 'dropped' }),
     ];
-    const rows = manuscriptRows({ passages, todos });
+    const slip = (text: string, startMs: number, mark: Slip['mark']): Slip => ({
+      ...{ id: text, kind: 'mark', mark, startMs, endMs: null, text, hasPicture: false },
+    });
+    const slips = [slip('late', 2100, 'question'), slip('on the list', 2200, 'to-do'), slip('', 90_000, 'to-do')];
+    const rows = manuscriptRows({ passages, todos, slips });
     expect(rows.map((r) => [r.passages.length, r.todos.map((t) => t.text)])).toEqual([
       [2, ['a']],
       [1, ['b']],
     ]);
+    expect(rows.map((r) => r.slips.map((s) => s.text))).toEqual([[], ['late', '']]);
   });
 });
 

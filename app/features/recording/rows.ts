@@ -1,20 +1,26 @@
 import type { Recording, Todo } from '@immeld/core/contract/recordings';
+import type { Slip } from '@immeld/core/contract/slips';
 import { type Passage, paragraphsOf } from '@immeld/core/transcript/manuscript';
 
 /** A paragraph and the slips that belong beside it. */
-export type ManuscriptRow = { key: string; passages: Passage[]; todos: Todo[] };
+export type ManuscriptRow = { key: string; passages: Passage[]; todos: Todo[]; slips: Slip[] };
 
-/** The manuscript row by row, each to-do beside the paragraph in which it was said. */
-export function manuscriptRows(recording: Pick<Recording, 'passages' | 'todos'>): ManuscriptRow[] {
+/** The manuscript row by row, each to-do and slip beside the paragraph of its second. */
+export function manuscriptRows(recording: Pick<Recording, 'passages' | 'todos' | 'slips'>): ManuscriptRow[] {
   const rows = paragraphsOf(recording.passages as Passage[]).map((passages): ManuscriptRow => ({
     key: String(passages[0]!.startMs),
     passages,
     todos: [],
+    slips: [],
   }));
+  const rowAt = (ms: number) => rows.findLast((r) => r.passages[0]!.startMs <= ms) ?? rows[0];
   for (const todo of recording.todos) {
     if (todo.state === 'dropped' || todo.startMs === null) continue;
-    const row = rows.findLast((r) => r.passages[0]!.startMs <= todo.startMs!) ?? rows[0];
-    row?.todos.push(todo);
+    rowAt(todo.startMs)?.todos.push(todo);
   }
+  for (const slip of recording.slips) if (!isTodoOnList(slip)) rowAt(slip.startMs)?.slips.push(slip);
   return rows;
 }
+
+/** A to-do mark with words stands in the margin as its to-do. */
+export const isTodoOnList = (slip: Slip): boolean => slip.mark === 'to-do' && slip.text !== '';

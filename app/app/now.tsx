@@ -1,0 +1,91 @@
+import { Redirect, useRouter } from 'expo-router';
+import { useEffect, useMemo, useRef } from 'react';
+import { ScrollView, View } from 'react-native';
+import { MarkPad } from '../features/now/markPad';
+import { NowSlip } from '../features/now/nowSlip';
+import { nowRows } from '../features/now/nowRows';
+import { PackNotice } from '../features/now/packNotice';
+import { isCapturing, useCaptureNow, useLiveText } from '../offline/deviceContext';
+import { Page, useIsWide } from '../ui/shell';
+import { READING_WIDTH, useColours } from '../ui/theme';
+import { Title, Type } from '../ui/type';
+
+/** What is being recorded now: the words as they come, and the margin for them. */
+export default function NowScreen() {
+  const router = useRouter();
+  const colours = useColours();
+  const isWide = useIsWide();
+  const isOn = useCaptureNow((now) => isCapturing(now) || now.stage === 'starting');
+  const wasOn = useRef(isOn);
+  const slips = useCaptureNow((now) => now.slips);
+  const warning = useCaptureNow((now) => now.warning);
+  const { fixed, tentative, lagMs, state } = useLiveText();
+  const rows = useMemo(() => nowRows(fixed, tentative, slips), [fixed, tentative, slips]);
+  const scroll = useRef<ScrollView>(null);
+  const isAtEnd = useRef(true);
+
+  useEffect(() => {
+    if (wasOn.current && !isOn) router.replace('/tray');
+    wasOn.current = isOn;
+  }, [isOn, router]);
+  if (!isOn && !wasOn.current) return <Redirect href="/" />;
+
+  const words = (
+    <ScrollView
+      ref={scroll}
+      style={{ flex: 1 }}
+      contentContainerStyle={{ paddingVertical: 10, maxWidth: READING_WIDTH, width: '100%' }}
+      role="log"
+      aria-label="Words as they are heard"
+      scrollEventThrottle={100}
+      onScroll={({ nativeEvent: { contentOffset, contentSize, layoutMeasurement } }) => {
+        isAtEnd.current = contentOffset.y + layoutMeasurement.height > contentSize.height - 80;
+      }}
+      onContentSizeChange={() => isAtEnd.current && scroll.current?.scrollToEnd({ animated: false })}
+    >
+      {rows.map((row) =>
+        row.kind === 'slip' ? (
+          <NowSlip key={row.key} slip={row.slip} />
+        ) : (
+          <Type key={row.key} size="body" face="text" style={{ marginBottom: 8 }}>
+            {row.fixed}
+            <Type size="body" face="text" tone="faint">
+              {row.tentative}
+            </Type>
+          </Type>
+        ),
+      )}
+      {rows.length === 0 && state === 'on' && (
+        <Type size="body" face="text" tone="faint">
+          Listening. Your words appear here.
+        </Type>
+      )}
+      <PackNotice />
+    </ScrollView>
+  );
+  return (
+    <Page isFull={isWide}>
+      <View style={{ paddingTop: 14, gap: 2 }}>
+        <Title>Recording now</Title>
+        <Type size="tiny" tone={warning ? 'rowan' : 'faint'} role="status">
+          {warning ??
+            (lagMs > 8000
+              ? `The words are ${Math.round(lagMs / 1000)} s behind; the sound is complete.`
+              : 'Every second is kept on this device, also without a network.')}
+        </Type>
+      </View>
+      <View style={{ flex: 1, minHeight: 0, flexDirection: isWide ? 'row' : 'column', gap: isWide ? 32 : 0 }}>
+        {words}
+        <View
+          style={
+            isWide
+              ? { width: 340, borderLeftWidth: 1, borderLeftColor: colours.rule, paddingLeft: 24, paddingTop: 12 }
+              : { borderTopWidth: 1, borderTopColor: colours.rule, paddingTop: 10 }
+          }
+        >
+          <MarkPad isWide={isWide} />
+        </View>
+      </View>
+    </Page>
+  );
+}

@@ -1,0 +1,18 @@
+import { ScrollView, View } from 'react-native';
+import { PackSettings } from '../features/settings/packSettings';
+import { SourceSettings } from '../features/settings/sourceSettings';
+import { Page } from '../ui/shell';
+import { Title } from '../ui/type';
+
+export default function SettingsScreen() {
+  return (
+    <Page>
+      <ScrollView contentContainerStyle={{ paddingTop: 14, paddingBottom: 40, gap: 28 }}>
+        <Title>Settings</Title>
+        <SourceSettings />
+        <PackSettings />
+        <View />
+      </ScrollView>
+    </Page>
+  );
+}

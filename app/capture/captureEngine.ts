@@ -1,0 +1,383 @@
+import type { MarkKind, NewSlip } from '@immeld/core/contract/slips';
+import { v4 as newId } from 'uuid';
+import type { CaptureStore } from '../offline/captureStore';
+import { localTime } from '../ui/dates';
+import { type LevelWord, levelWord } from './levels';
+import type { LiveText } from './liveText';
+import { type OpenSources, type SourceChoice, SourceProblem, openSources } from './sources';
+
+export type CaptureStage = 'idle' | 'starting' | 'recording' | 'paused' | 'finishing';
+
+export type CaptureNow = {
+  stage: CaptureStage;
+  captureId: string | null;
+  /** Milliseconds of sound, without pauses. */
+  elapsedMs: number;
+  /** Loudest value of each tenth of a second, 0 to 100; the newest last. */
+  peaks: readonly number[];
+  level: LevelWord;
+  slips: readonly NewSlip[];
+  /** Why it cannot record, or why it ended by itself. */
+  problem: string | null;
+  /** Something to know while it goes on. */
+  warning: string | null;
+};
+
+const IDLE: CaptureNow = {
+  stage: 'idle',
+  captureId: null,
+  elapsedMs: 0,
+  peaks: [],
+  level: 'good',
+  slips: [],
+  problem: null,
+  warning: null,
+};
+
+/** Every second goes to the disk: a crash costs less than two. */
+const PIECE_MS = 1000;
+const BITS_PER_SECOND = 48_000;
+const SHOWN_PEAKS = 600;
+/** The sound thread is heard ten times a second; silence of this length means that the page was asleep. */
+const ASLEEP_MS = 3000;
+const WATCH_MS = 1000;
+const TEXT_KEPT_EVERY_MS = 5000;
+const SPACE_ASKED_EVERY_MS = 15_000;
+const LITTLE_SPACE = 60 * 1024 ** 2;
+const NO_SPACE = 8 * 1024 ** 2;
+
+export const captureLock = (id: string): string => `immeld-capture-${id}`;
+
+type Running = {
+  id: string;
+  sources: OpenSources;
+  recorder: MediaRecorder;
+  sequence: number;
+  bytes: number;
+  writing: Promise<void>;
+  isThrownAway: boolean;
+  pausedAt: number | null;
+  mutedAt: number | null;
+  lastHeard: number;
+  lastSpaceCheck: number;
+  lastTextKept: number;
+  watch: ReturnType<typeof setInterval>;
+  wakeLock: WakeLockSentinel | null;
+  releaseLock: () => void;
+};
+
+export type StartOptions = { sources: SourceChoice; details?: Record<string, string> };
+
+/**
+ * Records: opens the sources, keeps every second on the disk, listens to the level, collects slips, and notices what
+ * goes wrong. Knows nothing of screens.
+ */
+export class CaptureEngine {
+  private now: CaptureNow = IDLE;
+  private running: Running | null = null;
+  private readonly listeners = new Set<() => void>();
+
+  constructor(
+    private readonly store: CaptureStore,
+    private readonly live: LiveText,
+    private readonly onFinished: (captureId: string) => void,
+    private readonly open: typeof openSources = openSources,
+  ) {}
+
+  get state(): CaptureNow {
+    return this.now;
+  }
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  async start({ sources: choice, details = {} }: StartOptions): Promise<void> {
+    if (this.now.stage !== 'idle') return;
+    this.set({ ...IDLE, stage: 'starting' });
+    try {
+      const sources = await this.open(choice);
+      try {
+        await this.run(sources, details);
+      } catch (error) {
+        sources.close();
+        throw error;
+      }
+    } catch (error) {
+      this.set({
+        ...IDLE,
+        problem:
+          error instanceof SourceProblem
+            ? error.message
+            : 'The recording could not be started. Try again, or bring in a sound file instead.',
+      });
+    }
+  }
+
+  pause(): void {
+    const { running } = this;
+    if (!running || this.now.stage !== 'recording') return;
+    running.recorder.pause();
+    running.pausedAt = performance.now();
+    this.set({ stage: 'paused' });
+  }
+
+  resume(): void {
+    const { running } = this;
+    if (!running || running.pausedAt === null) return;
+    const minutes = Math.round((performance.now() - running.pausedAt) / 60_000);
+    running.pausedAt = null;
+    running.lastHeard = performance.now();
+    running.recorder.resume();
+    this.set({ stage: 'recording' });
+    this.addSlip({ kind: 'seam', text: minutes ? `Paused for ${minutes} min` : 'Paused for a moment' });
+  }
+
+  finish(): void {
+    this.end(false);
+  }
+
+  /** Ends it and sends it to the bin, where it stays for 30 days. */
+  throwAway(): void {
+    this.end(true);
+  }
+
+  closeProblem(): void {
+    this.set({ problem: null });
+  }
+
+  /** Puts something into the margin at this second, or at the one that is given. */
+  addSlip(
+    slip: { kind: NewSlip['kind']; mark?: MarkKind; text?: string; startMs?: number; endMs?: number },
+    picture: Blob | null = null,
+  ): NewSlip | null {
+    const { captureId } = this.now;
+    if (!captureId) return null;
+    const made: NewSlip = {
+      id: newId(),
+      kind: slip.kind,
+      mark: slip.mark ?? null,
+      startMs: Math.round(slip.startMs ?? this.now.elapsedMs),
+      endMs: slip.endMs ?? null,
+      text: slip.text ?? '',
+    };
+    this.set({ slips: [...this.now.slips, made] });
+    void this.store.keepSlip(captureId, made, picture);
+    return made;
+  }
+
+  changeSlip(id: string, part: Partial<Pick<NewSlip, 'mark' | 'text' | 'startMs'>>): void {
+    const { captureId } = this.now;
+    const known = this.now.slips.find((s) => s.id === id);
+    if (!captureId || !known) return;
+    const changed = { ...known, ...part };
+    this.set({ slips: this.now.slips.map((s) => (s.id === id ? changed : s)) });
+    void this.store
+      .slipsOf(captureId)
+      .then((kept) => this.store.keepSlip(captureId, changed, kept.find((k) => k.slip.id === id)?.picture ?? null));
+  }
+
+  removeSlip(id: string): void {
+    const { captureId } = this.now;
+    if (!captureId) return;
+    this.set({ slips: this.now.slips.filter((s) => s.id !== id) });
+    void this.store.dropSlip(captureId, id);
+  }
+
+  private async run(sources: OpenSources, details: Record<string, string>): Promise<void> {
+    const { audio } = sources;
+    await audio.audioWorklet.addModule('/workers/tapProcessor.js');
+    const tap = new AudioWorkletNode(audio, 'immeld-tap', { numberOfOutputs: 0 });
+    sources.node.connect(tap);
+    const type = ['audio/webm;codecs=opus', 'audio/mp4', 'audio/ogg;codecs=opus'].find((t) =>
+      MediaRecorder.isTypeSupported(t),
+    );
+    const recorder = new MediaRecorder(sources.stream, {
+      ...(type ? { mimeType: type } : {}),
+      audioBitsPerSecond: BITS_PER_SECOND,
+    });
+    const id = newId();
+    const releaseLock = await heldLock(captureLock(id));
+    const startedAt = localTime(new Date());
+    await this.store.begin({
+      id,
+      name: `Spoken ${startedAt.slice(0, 10)} ${startedAt.slice(11, 16).replace(':', '.')}.${extensionOf(recorder.mimeType)}`,
+      mediaType: recorder.mimeType,
+      startedAt,
+      ...{ source: 'speak', state: 'recording', durationMs: null, sizeBytes: 0, isRecovered: false },
+      ...{ isThrownAway: false, uploadAddress: null, sha256: null, recordingId: null, hereSince: null, problem: null },
+      details,
+    });
+    const clock = performance.now();
+    const running: Running = {
+      ...{ id, sources, recorder, sequence: 0, bytes: 0, writing: Promise.resolve(), isThrownAway: false },
+      ...{ pausedAt: null, mutedAt: null, lastHeard: clock, lastSpaceCheck: 0, lastTextKept: clock },
+      watch: setInterval(() => this.watch(running), WATCH_MS),
+      wakeLock: null,
+      releaseLock,
+    };
+    this.running = running;
+    tap.port.onmessage = ({ data }: MessageEvent<Float32Array>) => this.hear(running, data, audio.sampleRate);
+    recorder.ondataavailable = ({ data }) => this.keep(running, data);
+    recorder.onstop = () => void this.complete(running);
+    for (const track of sources.tracks) {
+      track.addEventListener('ended', () => {
+        if (this.running !== running) return;
+        this.end(false);
+        this.set({ problem: 'The microphone or tab was taken away. All that was recorded until then is kept.' });
+      });
+      track.addEventListener('mute', () => (running.mutedAt ??= this.now.elapsedMs));
+      track.addEventListener('unmute', () => this.endOfMute(running));
+    }
+    recorder.start(PIECE_MS);
+    this.live.begin();
+    void audio.resume();
+    void this.stayAwake(running);
+    this.set({
+      ...IDLE,
+      stage: 'recording',
+      captureId: id,
+      warning: this.store.isLasting
+        ? null
+        : 'This browser keeps nothing for Immeld here (a private window?). Keep this page open until the recording is sent.',
+    });
+  }
+
+  private hear(running: Running, samples: Float32Array, rate: number): void {
+    if (this.running !== running) return;
+    const clock = performance.now();
+    const asleepMs = clock - running.lastHeard;
+    running.lastHeard = clock;
+    if (this.now.stage !== 'recording') return;
+    if (asleepMs > ASLEEP_MS) {
+      const seconds = Math.round(asleepMs / 1000);
+      this.addSlip({ kind: 'gap', text: `${seconds} s were not heard: the device had put this page to sleep.` });
+    }
+    let peak = 0;
+    for (const value of samples) peak = Math.max(peak, Math.abs(value));
+    const peaks = [...this.now.peaks.slice(-SHOWN_PEAKS + 1), Math.min(100, Math.round(peak * 100))];
+    const elapsedMs = this.now.elapsedMs + (samples.length / rate) * 1000;
+    this.set({ peaks, elapsedMs, level: levelWord(peaks) });
+    this.live.push(samples, rate);
+  }
+
+  private keep(running: Running, data: Blob): void {
+    if (data.size === 0) return;
+    const sequence = running.sequence++;
+    const { elapsedMs } = this.now;
+    running.bytes += data.size;
+    running.writing = running.writing.then(async () => {
+      const isKept = await this.store.addPiece(running.id, sequence, await data.arrayBuffer(), elapsedMs);
+      if (isKept || this.running !== running) return;
+      this.end(false);
+      this.set({
+        problem:
+          'The storage of this device is full, so the recording was ended. All of it is kept: leave this page open until it is sent.',
+      });
+    });
+  }
+
+  private end(isThrownAway: boolean): void {
+    const { running } = this;
+    if (!running || this.now.stage === 'finishing') return;
+    running.isThrownAway = isThrownAway;
+    this.endOfMute(running);
+    this.set({ stage: 'finishing' });
+    if (running.recorder.state === 'inactive') void this.complete(running);
+    else running.recorder.stop();
+  }
+
+  private async complete(running: Running): Promise<void> {
+    if (this.running !== running) return;
+    clearInterval(running.watch);
+    const { elapsedMs, problem } = this.now;
+    running.sources.close();
+    void running.wakeLock?.release();
+    await running.writing;
+    // The sound is complete before anything waits for the last words.
+    await this.store.change(running.id, {
+      ...(running.bytes > 0 ? { state: 'waiting' as const } : {}),
+      ...{ durationMs: Math.round(elapsedMs), sizeBytes: running.bytes, isThrownAway: running.isThrownAway },
+    });
+    if (running.bytes === 0) await this.store.remove(running.id);
+    running.releaseLock();
+    this.running = null;
+    this.set({ ...IDLE, problem: problem ?? this.now.problem });
+    this.onFinished(running.id);
+    const words = await this.live.end();
+    const kept = await this.store.get(running.id);
+    if (words.length && kept && kept.state !== 'sent') await this.store.keepText(running.id, [...words]);
+  }
+
+  private watch(running: Running): void {
+    const clock = performance.now();
+    if (running.sources.audio.state === 'suspended') void running.sources.audio.resume();
+    if (clock - running.lastTextKept > TEXT_KEPT_EVERY_MS) {
+      running.lastTextKept = clock;
+      const { fixed } = this.live.state;
+      if (fixed.length) void this.store.keepText(running.id, [...fixed]);
+    }
+    if (clock - running.lastSpaceCheck > SPACE_ASKED_EVERY_MS) {
+      running.lastSpaceCheck = clock;
+      void this.checkSpace(running);
+    }
+  }
+
+  private async checkSpace(running: Running): Promise<void> {
+    const estimate = await navigator.storage?.estimate?.().catch(() => null);
+    if (!estimate?.quota || this.running !== running) return;
+    const free = estimate.quota - (estimate.usage ?? 0);
+    if (free < NO_SPACE) {
+      this.end(false);
+      this.set({
+        problem: 'This device has no room left, so the recording was ended. All of it is kept. Make room, then go on.',
+      });
+    } else if (free < LITTLE_SPACE) {
+      const minutes = Math.max(1, Math.floor((free - NO_SPACE) / (BITS_PER_SECOND / 8) / 60));
+      this.set({ warning: `Little room is left on this device: enough for about ${minutes} more minutes.` });
+    }
+  }
+
+  private endOfMute(running: Running): void {
+    if (running.mutedAt === null) return;
+    const startMs = Math.round(running.mutedAt);
+    running.mutedAt = null;
+    this.addSlip({
+      ...{ kind: 'gap', startMs, endMs: Math.round(this.now.elapsedMs) },
+      text: 'Nothing was heard here: the microphone was muted by the system.',
+    });
+  }
+
+  /** A screen that switches itself off stops recordings on many phones. */
+  private async stayAwake(running: Running): Promise<void> {
+    const hold = async () => {
+      if (this.running !== running || document.visibilityState !== 'visible') return;
+      running.wakeLock = (await navigator.wakeLock?.request('screen').catch(() => null)) ?? null;
+    };
+    await hold();
+    const again = () => {
+      if (this.running === running) void hold();
+      else document.removeEventListener('visibilitychange', again);
+    };
+    document.addEventListener('visibilitychange', again);
+  }
+
+  private set(part: Partial<CaptureNow>): void {
+    this.now = { ...this.now, ...part };
+    this.listeners.forEach((tell) => tell());
+  }
+}
+
+function extensionOf(mediaType: string): string {
+  if (mediaType.includes('mp4')) return 'm4a';
+  return mediaType.includes('ogg') ? 'ogg' : 'webm';
+}
+
+/** Holds a lock for as long as this page lives, so that other pages see that the recording goes on. */
+async function heldLock(name: string): Promise<() => void> {
+  if (!('locks' in navigator)) return () => undefined;
+  return new Promise((ready) => {
+    void navigator.locks.request(name, () => new Promise<void>((release) => ready(release)));
+  });
+}

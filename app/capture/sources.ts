@@ -1,0 +1,130 @@
+/** Where the sound comes from. The levels are factors from 0 to 2. */
+export type SourceChoice = {
+  microphone: boolean;
+  /** The browser's id of a microphone; null is the system's own choice. */
+  deviceId: string | null;
+  /** The sound of a browser tab or of the screen. */
+  screen: boolean;
+  microphoneGain: number;
+  screenGain: number;
+};
+
+export const USUAL_SOURCE: SourceChoice = {
+  microphone: true,
+  deviceId: null,
+  screen: false,
+  microphoneGain: 1,
+  screenGain: 1,
+};
+
+/** A source that cannot be opened, as a sentence with what to do. */
+export class SourceProblem extends Error {}
+
+/** Why this browser cannot record the sound of a tab, with the way round it; null when it can. */
+export function screenObstacle(): string | null {
+  return typeof navigator.mediaDevices?.getDisplayMedia === 'function'
+    ? null
+    : 'This browser cannot record the sound of a tab. Play it aloud and let the microphone listen, or open Immeld on a second device and lay it beside the loudspeaker.';
+}
+
+/** Why the microphone could not be opened, as a sentence with what to do. */
+export function microphoneProblem(error: unknown): string {
+  const name = error instanceof Error ? error.name : '';
+  if (!window.isSecureContext) {
+    return 'Browsers allow the microphone only on secure pages. Open Immeld by https or at localhost.';
+  }
+  if (name === 'NotAllowedError') {
+    return 'The browser does not allow Immeld to use the microphone. Allow it in the site settings beside the address, then press again.';
+  }
+  if (name === 'NotFoundError') return 'No microphone was found. Connect one, or bring in a sound file instead.';
+  if (name === 'OverconstrainedError') {
+    return 'The microphone you chose is not connected. Connect it, or choose another one under “Sound from”.';
+  }
+  if (name === 'NotReadableError') return 'Another program holds the microphone. Close it there, then press again.';
+  return 'The microphone could not be opened. Bring in a sound file instead, or try another browser.';
+}
+
+export type OpenSources = {
+  /** What is recorded: one source as it is, or both mixed. */
+  stream: MediaStream;
+  /** The same for the level display and the words. */
+  node: AudioNode;
+  audio: AudioContext;
+  tracks: MediaStreamTrack[];
+  setGains: (microphone: number, screen: number) => void;
+  close: () => void;
+};
+
+async function openMicrophone(deviceId: string | null): Promise<MediaStream> {
+  try {
+    if (!navigator.mediaDevices) throw new Error('insecure');
+    return await navigator.mediaDevices.getUserMedia({ audio: deviceId ? { deviceId: { exact: deviceId } } : true });
+  } catch (error) {
+    throw new SourceProblem(microphoneProblem(error));
+  }
+}
+
+async function openScreen(): Promise<MediaStream> {
+  const obstacle = screenObstacle();
+  if (obstacle) throw new SourceProblem(obstacle);
+  let stream: MediaStream;
+  try {
+    // Browsers give sound only together with a picture; the picture is dropped at once.
+    stream = await navigator.mediaDevices.getDisplayMedia({
+      video: true,
+      audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false },
+      preferCurrentTab: false,
+    } as DisplayMediaStreamOptions);
+  } catch {
+    throw new SourceProblem('No tab or screen was chosen, so nothing is recorded. Press again and choose one.');
+  }
+  stream.getVideoTracks().forEach((track) => track.stop());
+  if (stream.getAudioTracks().length === 0) {
+    throw new SourceProblem(
+      'What you chose gives no sound. Choose a tab and leave “also share tab audio” switched on, then press again.',
+    );
+  }
+  return new MediaStream(stream.getAudioTracks());
+}
+
+/** Opens what was chosen. Throws SourceProblem; nothing is left open then. */
+export async function openSources(choice: SourceChoice): Promise<OpenSources> {
+  const streams: { stream: MediaStream; kind: 'microphone' | 'screen' }[] = [];
+  const stopAll = () => streams.forEach(({ stream }) => stream.getTracks().forEach((track) => track.stop()));
+  try {
+    if (choice.screen) streams.push({ stream: await openScreen(), kind: 'screen' });
+    if (choice.microphone || !choice.screen) {
+      streams.push({ stream: await openMicrophone(choice.deviceId), kind: 'microphone' });
+    }
+  } catch (error) {
+    stopAll();
+    throw error;
+  }
+  const audio = new AudioContext();
+  const mix = audio.createGain();
+  const gains = new Map<string, GainNode>();
+  for (const { stream, kind } of streams) {
+    const gain = audio.createGain();
+    gain.gain.value = kind === 'microphone' ? choice.microphoneGain : choice.screenGain;
+    audio.createMediaStreamSource(stream).connect(gain).connect(mix);
+    gains.set(kind, gain);
+  }
+  const isPlain = streams.length === 1 && choice.microphoneGain === 1 && choice.screenGain === 1;
+  const mixed = isPlain ? null : audio.createMediaStreamDestination();
+  if (mixed) mix.connect(mixed);
+  return {
+    stream: mixed ? mixed.stream : streams[0]!.stream,
+    node: mix,
+    audio,
+    tracks: streams.flatMap(({ stream }) => stream.getAudioTracks()),
+    setGains: (microphone, screen) => {
+      const set = (kind: string, value: number) => gains.get(kind)?.gain.setTargetAtTime(value, audio.currentTime, 0.02);
+      set('microphone', microphone);
+      set('screen', screen);
+    },
+    close: () => {
+      stopAll();
+      void audio.close();
+    },
+  };
+}

@@ -1,0 +1,75 @@
+import type { NewSlip } from '@immeld/core/contract/slips';
+import { clockTime } from '@immeld/core/formats/times';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { useCapture } from '../../offline/deviceContext';
+import { LineEntry } from '../../ui/lineEntry';
+import { MARKS, MarkShape } from '../../ui/mark';
+import { Press, WordButton } from '../../ui/press';
+import { SLIP_NAMES } from '../../ui/slipNames';
+import { useColours } from '../../ui/theme';
+import { Type } from '../../ui/type';
+import { useUndoBar } from '../../ui/undoBar';
+
+/** A slip while recording; pressed, it can be reworded, given another mark or taken away. */
+export function NowSlip({ slip }: { slip: NewSlip }) {
+  const colours = useColours();
+  const engine = useCapture();
+  const show = useUndoBar();
+  const [isOpen, setOpen] = useState(false);
+  const [text, setText] = useState(slip.text);
+  const isByRecorder = slip.kind === 'seam' || slip.kind === 'gap';
+  const name = slip.mark ? MARKS[slip.mark].label : SLIP_NAMES[slip.kind];
+  const keep = () => {
+    engine.changeSlip(slip.id, { text });
+    setOpen(false);
+  };
+  const remove = () => {
+    engine.removeSlip(slip.id);
+    show(`${name} taken away.`, () => {
+      const { kind, mark, startMs } = slip;
+      engine.addSlip({ kind, startMs, text: slip.text, ...(mark ? { mark } : {}) });
+    });
+  };
+  return (
+    <View style={{ marginLeft: 20, marginVertical: 4, borderLeftWidth: 2, borderLeftColor: colours.rule, paddingLeft: 12 }}>
+      <Press
+        label={`${name} at ${clockTime(slip.startMs)}${slip.text ? `: ${slip.text}` : ''}`}
+        aria-expanded={isOpen}
+        disabled={isByRecorder}
+        onPress={() => setOpen(!isOpen)}
+        style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'flex-start', gap: 10, opacity: 1 }}
+      >
+        {slip.mark && <MarkShape kind={slip.mark} />}
+        <Type style={{ flex: 1 }} isBold={slip.kind === 'heading'} tone={isByRecorder ? 'faint' : 'ink'}>
+          {slip.text || name}
+        </Type>
+        <Type size="tiny" tone="faint">
+          {slip.text && !isByRecorder ? `${name} · ` : ''}
+          {clockTime(slip.startMs)}
+        </Type>
+      </Press>
+      {isOpen && (
+        <View style={{ paddingBottom: 6 }}>
+          <LineEntry label="Words" action="Keep" value={text} onChange={setText} onSubmit={keep} maxLength={5000} />
+          {slip.mark && (
+            <View style={{ flexDirection: 'row' }}>
+              {(Object.keys(MARKS) as (keyof typeof MARKS)[]).map((mark) => (
+                <Press
+                  key={mark}
+                  label={`Make it: ${MARKS[mark].label}`}
+                  aria-pressed={mark === slip.mark}
+                  onPress={() => engine.changeSlip(slip.id, { mark })}
+                  style={{ alignItems: 'center', opacity: mark === slip.mark ? 1 : 0.6 }}
+                >
+                  <MarkShape kind={mark} />
+                </Press>
+              ))}
+            </View>
+          )}
+          <WordButton label="Take away" onPress={remove} />
+        </View>
+      )}
+    </View>
+  );
+}

@@ -1,0 +1,46 @@
+import { View } from 'react-native';
+import { ProgressBar } from 'react-native-paper';
+import { useOutbox } from '../../offline/deviceContext';
+import { sizeName } from '../../ui/dates';
+import { useColours } from '../../ui/theme';
+import { Type } from '../../ui/type';
+import { OutboxRow } from './outboxRow';
+
+const ROWS_SHOWN = 30;
+const MANY = 3;
+
+/** Everything that is on its way to the server: one bar each, and one for all of it when there is much. */
+export function OutboxList() {
+  const colours = useColours();
+  const { items } = useOutbox();
+  const shown = items.filter((i) => i.state !== 'sent' || i.hereSince);
+  const going = items.filter((i) => i.state === 'waiting' || i.state === 'sending');
+  const batch = items.filter((i) => i.state !== 'refused');
+  const total = batch.reduce((sum, i) => sum + i.sizeBytes, 0);
+  const sent = batch.reduce((sum, i) => sum + (i.state === 'sent' ? i.sizeBytes : i.sentBytes), 0);
+  return (
+    <View>
+      {going.length >= MANY && (
+        <View style={{ paddingVertical: 10, gap: 6 }} role="status" aria-label="All together">
+          <Type>
+            {batch.length - going.length} of {batch.length} brought in · {sizeName(sent)} of {sizeName(total)}
+          </Type>
+          <ProgressBar
+            aria-label="All files together"
+            progress={total ? sent / total : 0}
+            color={colours.petrol}
+            style={{ backgroundColor: colours.rule, height: 8 }}
+          />
+        </View>
+      )}
+      {shown.slice(-ROWS_SHOWN).map((item) => (
+        <OutboxRow key={item.id} item={item} />
+      ))}
+      {shown.length > ROWS_SHOWN && (
+        <Type size="tiny" tone="faint">
+          and {shown.length - ROWS_SHOWN} more
+        </Type>
+      )}
+    </View>
+  );
+}

@@ -1,0 +1,108 @@
+import { useRouter } from 'expo-router';
+import { useEffect, useState } from 'react';
+import { View } from 'react-native';
+import { ProgressBar } from 'react-native-paper';
+import { type OutboxItem, useDevice, useOutbox } from '../../offline/deviceContext';
+import { lengthName, sizeName, whenSaid } from '../../ui/dates';
+import { WordButton } from '../../ui/press';
+import { useColours } from '../../ui/theme';
+import { Type } from '../../ui/type';
+import { useUndoBar } from '../../ui/undoBar';
+
+const shareOf = ({ sentBytes, sizeBytes }: OutboxItem): number => (sizeBytes ? Math.min(1, sentBytes / sizeBytes) : 0);
+
+function wordsFor(item: OutboxItem): string {
+  const came = item.isRecovered ? 'It was cut off and came back. ' : '';
+  if (item.state === 'sending') return `${came}${Math.floor(shareOf(item) * 100)} % of ${sizeName(item.sizeBytes)} sent`;
+  if (item.state === 'refused') return `Not sent: ${item.problem} It stays on this device.`;
+  if (item.state === 'sent') {
+    return item.hereSince
+      ? `The same sound is already here since ${whenSaid(item.hereSince)}. It was not stored twice.`
+      : 'Brought in.';
+  }
+  if (!item.problem) return `${came}Waits for its turn; kept on this device.`;
+  return item.isOnlyInPage
+    ? `${item.problem} It is tried again by itself. This file is too large for a copy here: keep the page open.`
+    : `${came}${item.problem} It is kept on this device and tried again by itself, also when this page is closed.`;
+}
+
+/** A sound that is on this device and on its way to the server. */
+export function OutboxRow({ item }: { item: OutboxItem }) {
+  const colours = useColours();
+  const router = useRouter();
+  const { store } = useDevice();
+  const { retry, dismiss } = useOutbox();
+  const show = useUndoBar();
+  const [address, setAddress] = useState<string | null>(null);
+  useEffect(() => () => (address ? URL.revokeObjectURL(address) : undefined), [address]);
+  const listen = async () => {
+    const sound = await store.soundOf(item.id);
+    if (sound) setAddress(URL.createObjectURL(sound));
+    else show('The sound has gone to the server just now.');
+  };
+  const isHere = item.state !== 'sent';
+  return (
+    <View
+      style={{ paddingVertical: 10, borderTopWidth: 1, borderTopColor: colours.rule, gap: 4 }}
+      role={item.state === 'refused' ? 'alert' : 'status'}
+      aria-label={item.name}
+    >
+      <View style={{ flexDirection: 'row', gap: 10 }}>
+        <Type numberOfLines={1} style={{ flex: 1 }}>
+          {item.name}
+        </Type>
+        {item.durationMs ? (
+          <Type size="tiny" tone="faint">
+            {lengthName(item.durationMs)}
+          </Type>
+        ) : null}
+      </View>
+      {isHere && item.state !== 'refused' && (
+        <ProgressBar
+          aria-label={`Sending ${item.name}`}
+          progress={shareOf(item)}
+          color={colours.petrol}
+          style={{ backgroundColor: colours.rule, height: 4 }}
+        />
+      )}
+      <Type size="tiny" tone={item.state === 'refused' ? 'rowan' : 'faint'}>
+        {wordsFor(item)}
+      </Type>
+      {address && <audio controls autoPlay src={address} style={{ width: '100%' }} aria-label={`Sound of ${item.name}`} />}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+        {item.state === 'refused' && <WordButton label="Try again" onPress={() => void retry(item.id)} />}
+        {isHere && !address && <WordButton label="Listen" onPress={() => void listen()} />}
+        {item.recordingId && (
+          <WordButton
+            label="Open it"
+            onPress={() => router.push({ pathname: '/recordings/[id]', params: { id: item.recordingId! } })}
+          />
+        )}
+        {item.state === 'sent' && <WordButton label="Close" onPress={() => void dismiss(item.id)} />}
+        {item.state === 'refused' && <SaveOrRemove item={item} />}
+      </View>
+    </View>
+  );
+}
+
+/** What the server refuses can be saved as a file; only then is it offered to take it off the device. */
+function SaveOrRemove({ item }: { item: OutboxItem }) {
+  const { store } = useDevice();
+  const { dismiss } = useOutbox();
+  const [isSaved, setSaved] = useState(item.source === 'import');
+  const save = async () => {
+    const sound = await store.soundOf(item.id);
+    if (sound) {
+      const link = document.createElement('a');
+      Object.assign(link, { href: URL.createObjectURL(sound), download: item.name });
+      link.click();
+      URL.revokeObjectURL(link.href);
+    }
+    setSaved(true);
+  };
+  return isSaved ? (
+    <WordButton label="Take it off this list" onPress={() => void dismiss(item.id)} />
+  ) : (
+    <WordButton label="Save as a file" onPress={() => void save()} />
+  );
+}

@@ -1,0 +1,129 @@
+/** @jest-environment node */
+import 'fake-indexeddb/auto';
+import { CaptureStore, captureOf } from './captureStore';
+import { bytes, testCapture } from './testCapture';
+
+let count = 0;
+const opened: CaptureStore[] = [];
+afterAll(() => opened.forEach((store) => store.close()));
+const open = async (name = `store-${count++}`) => {
+  opened.push(await CaptureStore.open(name));
+  return opened.at(-1)!;
+};
+const contentOf = async (sound: Blob | null) => (sound ? [...new Uint8Array(await sound.arrayBuffer())] : null);
+const slip = { id: 's1', kind: 'mark', mark: 'question', startMs: 700, endMs: null, text: '' } as const;
+
+describe('what this device keeps', () => {
+  it('joins the pieces of a recording in their order, whenever they were written', async () => {
+    const store = await open();
+    const capture = testCapture();
+    await store.begin(capture);
+    await store.addPiece(capture.id, 1, bytes(3, 4), 2000);
+    await store.addPiece(capture.id, 0, bytes(1, 2), 1000);
+    await store.addPiece('another', 0, bytes(9), 1000);
+    expect(await contentOf(await store.soundOf(capture.id))).toEqual([1, 2, 3, 4]);
+  });
+
+  it('brings back a recording that was cut off, with length, slips and words', async () => {
+    const name = `crash-${count++}`;
+    const before = await open(name);
+    const capture = testCapture();
+    await before.begin(capture);
+    await before.addPiece(capture.id, 0, bytes(1, 2), 1000);
+    await before.addPiece(capture.id, 1, bytes(3), 1900);
+    await before.keepSlip(capture.id, slip);
+    await before.keepText(capture.id, [{ text: 'Water', startMs: 0, endMs: 300, confidence: 1 }]);
+    before.close();
+
+    const after = await open(name);
+    const [recovered] = await after.recover(() => false);
+    expect(recovered).toMatchObject({ state: 'waiting', isRecovered: true, durationMs: 1900, sizeBytes: 3 });
+    expect(await contentOf(await after.soundOf(capture.id))).toEqual([1, 2, 3]);
+    expect((await after.slipsOf(capture.id))[0]!.slip).toEqual(slip);
+    expect((await after.textOf(capture.id))[0]!.text).toBe('Water');
+    expect(await after.recover(() => false)).toEqual([]);
+  });
+
+  it('leaves a recording alone that goes on in another tab', async () => {
+    const store = await open();
+    const capture = testCapture();
+    await store.begin(capture);
+    await store.addPiece(capture.id, 0, bytes(1), 1000);
+    expect(await store.recover((id) => id === capture.id)).toEqual([]);
+    expect((await store.get(capture.id))!.state).toBe('recording');
+  });
+
+  it('drops a recording of which nothing was ever heard', async () => {
+    const store = await open();
+    await store.begin(testCapture());
+    await store.recover(() => false);
+    expect(await store.list()).toEqual([]);
+  });
+
+  it('sends again what was being sent when the page died', async () => {
+    const store = await open();
+    const capture = testCapture({ state: 'sending' });
+    await store.begin(capture);
+    await store.addPiece(capture.id, 0, bytes(1), 1000);
+    await store.recover(() => false);
+    expect((await store.get(capture.id))!.state).toBe('waiting');
+  });
+
+  it('forgets the sound but not what became of it', async () => {
+    const store = await open();
+    const capture = testCapture();
+    await store.begin(capture);
+    await store.addPiece(capture.id, 0, bytes(1), 1000);
+    await store.keepSlip(capture.id, slip);
+    await store.forgetSound(capture.id);
+    expect(await store.soundOf(capture.id)).toBeNull();
+    expect(await store.slipsOf(capture.id)).toEqual([]);
+    expect(await store.get(capture.id)).toBeDefined();
+  });
+
+  it('keeps a chosen file with its name and time', async () => {
+    const store = await open();
+    const file = new File([new Uint8Array([7, 8])], 'Lecture.m4a', { type: 'audio/mp4', lastModified: 0 });
+    const capture = captureOf(file);
+    await store.addFile(capture, file);
+    expect(await store.get(capture.id)).toMatchObject({ name: 'Lecture.m4a', state: 'waiting', sizeBytes: 2 });
+    expect(store.isOnlyInPage(capture.id)).toBe(false);
+  });
+
+  it('tells its listeners of every change', async () => {
+    const store = await open();
+    let told = 0;
+    const stop = store.subscribe(() => told++);
+    await store.begin(testCapture());
+    stop();
+    await store.begin(testCapture());
+    expect(told).toBe(1);
+  });
+});
+
+describe('a browser that keeps nothing', () => {
+  const original = indexedDB.open.bind(indexedDB);
+  beforeEach(() => {
+    indexedDB.open = () => {
+      throw new DOMException('no', 'SecurityError');
+    };
+  });
+  afterEach(() => {
+    indexedDB.open = original;
+  });
+
+  it('keeps the recording in the page, and says that it does not last', async () => {
+    const store = await open();
+    expect(store.isLasting).toBe(false);
+    const capture = testCapture();
+    await store.begin(capture);
+    expect(await store.addPiece(capture.id, 0, bytes(1, 2), 1000)).toBe(true);
+    await store.keepSlip(capture.id, slip);
+    await store.change(capture.id, { state: 'waiting' });
+    expect(await contentOf(await store.soundOf(capture.id))).toEqual([1, 2]);
+    expect(await store.slipsOf(capture.id)).toHaveLength(1);
+    expect(store.isOnlyInPage(capture.id)).toBe(true);
+    await store.remove(capture.id);
+    expect(await store.list()).toEqual([]);
+  });
+});

@@ -1,0 +1,279 @@
+import type { NewSlip } from '@immeld/core/contract/slips';
+import type { TranscribedWord } from '@immeld/core/speech/transcriber';
+import { localTime } from '../ui/dates';
+import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import { v4 as newId } from 'uuid';
+
+/**
+ * recording: sound is still coming in · waiting: complete, to be sent · sending · refused: sending again is of no use
+ * · sent: the server has confirmed the hash, the sound is no longer kept here.
+ */
+export type CaptureState = 'recording' | 'waiting' | 'sending' | 'refused' | 'sent';
+
+/** A sound on this device that the server does not have for certain yet. */
+export type Capture = {
+  id: string;
+  name: string;
+  mediaType: string;
+  /** Local time: `2026-03-09T07:40:12`. */
+  startedAt: string;
+  source: 'speak' | 'import';
+  state: CaptureState;
+  durationMs: number | null;
+  sizeBytes: number;
+  /** It was cut off, and came back by itself. */
+  isRecovered: boolean;
+  isThrownAway: boolean;
+  uploadAddress: string | null;
+  sha256: string | null;
+  recordingId: string | null;
+  /** When the same sound had come in before; local time. */
+  hereSince: string | null;
+  problem: string | null;
+  /** What the server is told beside the sound, such as the appointment it belongs to. */
+  details: Record<string, string>;
+};
+
+type Piece = { captureId: string; sequence: number; content: ArrayBuffer | Blob; elapsedMs: number };
+export type KeptSlip = { captureId: string; slip: NewSlip; picture: Blob | null };
+export type KeptText = { captureId: string; words: TranscribedWord[] };
+
+interface Tables extends DBSchema {
+  captures: { key: string; value: Capture };
+  pieces: { key: [string, number]; value: Piece };
+  slips: { key: [string, string]; value: KeptSlip };
+  texts: { key: string; value: KeptText };
+}
+
+const VERSION = 1;
+/** A file this large is not copied into the browser's storage: it is sent from where it lies. */
+const LARGEST_COPIED = 300 * 1024 ** 2;
+const everythingOf = (id: string) => IDBKeyRange.bound([id], [id, []]);
+
+/**
+ * Sound, slips and text of captures in IndexedDB, written so that a crash of the browser or the device loses no more
+ * than the piece that was being recorded. Where the browser keeps nothing, it lives in this page only, and says so.
+ */
+export class CaptureStore {
+  private readonly channel: BroadcastChannel | null;
+  private readonly listeners = new Set<() => void>();
+  /** What could not be stored, by capture: it is sent from memory. */
+  private readonly inPage = new Map<string, { pieces: Piece[]; file: Blob | null }>();
+
+  private constructor(
+    private readonly database: IDBPDatabase<Tables> | null,
+    private readonly memory: Map<string, Capture>,
+    private readonly memorySlips: Map<string, KeptSlip>,
+  ) {
+    this.channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('immeld-captures');
+    this.channel?.addEventListener('message', () => this.listeners.forEach((tell) => tell()));
+  }
+
+  static async open(name = 'immeld'): Promise<CaptureStore> {
+    let database: IDBPDatabase<Tables> | null = null;
+    try {
+      database = await openDB<Tables>(name, VERSION, {
+        upgrade(fresh) {
+          fresh.createObjectStore('captures', { keyPath: 'id' });
+          fresh.createObjectStore('pieces', { keyPath: ['captureId', 'sequence'] });
+          fresh.createObjectStore('slips', { keyPath: ['captureId', 'slip.id'] });
+          fresh.createObjectStore('texts', { keyPath: 'captureId' });
+        },
+      });
+    } catch {
+      // Private windows of some browsers refuse: what is recorded then lives in this page only.
+    }
+    return new CaptureStore(database, new Map(), new Map());
+  }
+
+  /** Whether what is recorded outlives this page. */
+  get isLasting(): boolean {
+    return this.database !== null;
+  }
+
+  close(): void {
+    this.channel?.close();
+    this.database?.close();
+  }
+
+  /** Calls `listener` after every change, in whatever tab it was made. */
+  subscribe(listener: () => void): () => void {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  }
+
+  async list(): Promise<Capture[]> {
+    const all = this.database ? await this.database.getAll('captures') : [];
+    return [...all, ...this.memory.values()].sort((a, b) => a.startedAt.localeCompare(b.startedAt));
+  }
+
+  async get(id: string): Promise<Capture | undefined> {
+    return this.memory.get(id) ?? this.database?.get('captures', id);
+  }
+
+  async begin(capture: Capture): Promise<void> {
+    await this.put(capture);
+  }
+
+  async change(id: string, part: Partial<Capture>): Promise<Capture> {
+    const known = await this.get(id);
+    if (!known) throw new Error(`There is no capture ${id}.`);
+    const changed = { ...known, ...part };
+    await this.put(changed);
+    return changed;
+  }
+
+  /**
+   * Keeps the next piece of a recording; resolves when it is on the disk.
+   * @returns false when the storage is full: the piece is then kept in this page
+   */
+  async addPiece(captureId: string, sequence: number, content: ArrayBuffer, elapsedMs: number): Promise<boolean> {
+    const piece: Piece = { captureId, sequence, content, elapsedMs };
+    try {
+      if (!this.database) throw new Error('Nothing is stored here.');
+      const transaction = this.database.transaction('pieces', 'readwrite', { durability: 'strict' });
+      await Promise.all([transaction.store.put(piece), transaction.done]);
+      return true;
+    } catch {
+      this.inPageOf(captureId).pieces.push(piece);
+      return !this.isLasting;
+    }
+  }
+
+  /** Takes in a file that the person chose, as a capture that is complete. */
+  async addFile(capture: Capture, file: Blob): Promise<void> {
+    let isStored = false;
+    if (this.database && file.size <= LARGEST_COPIED) {
+      isStored = await this.database
+        .put('pieces', { captureId: capture.id, sequence: 0, content: file, elapsedMs: 0 })
+        .then(() => true)
+        .catch(() => false);
+    }
+    if (!isStored) this.inPageOf(capture.id).file = file;
+    await this.put(capture);
+  }
+
+  /** Whether the sound lies only in this page, so that the page has to stay open until it is sent. */
+  isOnlyInPage(id: string): boolean {
+    return this.inPage.has(id);
+  }
+
+  /** The whole sound, or null when none is left here. */
+  async soundOf(id: string): Promise<Blob | null> {
+    const capture = await this.get(id);
+    const kept = this.inPage.get(id);
+    if (kept?.file) return kept.file;
+    const stored = this.database ? await this.database.getAll('pieces', everythingOf(id)) : [];
+    const pieces = [...stored, ...(kept?.pieces ?? [])].sort((a, b) => a.sequence - b.sequence);
+    if (pieces.length === 0) return null;
+    return new Blob(
+      pieces.map((p) => p.content),
+      { type: capture?.mediaType ?? '' },
+    );
+  }
+
+  async keepSlip(captureId: string, slip: NewSlip, picture: Blob | null = null): Promise<void> {
+    const kept: KeptSlip = { captureId, slip, picture };
+    if (this.database && !this.memory.has(captureId)) await this.database.put('slips', kept);
+    else this.memorySlips.set(slip.id, kept);
+    this.tell();
+  }
+
+  async dropSlip(captureId: string, slipId: string): Promise<void> {
+    this.memorySlips.delete(slipId);
+    await this.database?.delete('slips', [captureId, slipId]);
+    this.tell();
+  }
+
+  async slipsOf(captureId: string): Promise<KeptSlip[]> {
+    const stored = this.database ? await this.database.getAll('slips', everythingOf(captureId)) : [];
+    const inMemory = [...this.memorySlips.values()].filter((s) => s.captureId === captureId);
+    return [...stored, ...inMemory].sort((a, b) => a.slip.startMs - b.slip.startMs);
+  }
+
+  /** Keeps the words heard on the device so far. */
+  async keepText(captureId: string, words: TranscribedWord[]): Promise<void> {
+    await this.database?.put('texts', { captureId, words }).catch(() => undefined);
+  }
+
+  async textOf(captureId: string): Promise<TranscribedWord[]> {
+    return (await this.database?.get('texts', captureId))?.words ?? [];
+  }
+
+  /** Lets go of sound, slips and text; what became of the capture stays on the list. */
+  async forgetSound(id: string): Promise<void> {
+    this.inPage.delete(id);
+    for (const [slipId, kept] of this.memorySlips) if (kept.captureId === id) this.memorySlips.delete(slipId);
+    await this.database?.delete('pieces', everythingOf(id));
+    await this.database?.delete('slips', everythingOf(id));
+    await this.database?.delete('texts', id);
+  }
+
+  async remove(id: string): Promise<void> {
+    await this.forgetSound(id);
+    this.memory.delete(id);
+    await this.database?.delete('captures', id);
+    this.tell();
+  }
+
+  /**
+   * Brings back recordings that were cut off: their page is gone, their sound is here.
+   * @param isGoingOn whether some open page still records this capture
+   * @returns what came back
+   */
+  async recover(isGoingOn: (id: string) => boolean): Promise<Capture[]> {
+    const recovered: Capture[] = [];
+    for (const capture of await this.list()) {
+      if (capture.state === 'sending') await this.change(capture.id, { state: 'waiting' });
+      if (isGoingOn(capture.id) || this.inPage.has(capture.id)) continue;
+      const pieces = this.database ? await this.database.getAll('pieces', everythingOf(capture.id)) : [];
+      if (capture.state === 'recording') {
+        if (pieces.length === 0) await this.remove(capture.id);
+        else {
+          const sizeBytes = pieces.reduce((sum, { content }) => sum + sizeOf(content), 0);
+          const durationMs = Math.max(...pieces.map((p) => p.elapsedMs));
+          recovered.push(
+            await this.change(capture.id, { state: 'waiting', isRecovered: true, durationMs, sizeBytes }),
+          );
+        }
+      } else if (capture.state !== 'sent' && capture.state !== 'refused' && pieces.length === 0) {
+        await this.change(capture.id, {
+          state: 'refused',
+          problem: 'The page was closed before this large file was sent. The file itself is unchanged: choose it again.',
+        });
+      }
+    }
+    return recovered;
+  }
+
+  private async put(capture: Capture): Promise<void> {
+    if (this.database && !this.memory.has(capture.id)) {
+      await this.database.put('captures', capture).catch(() => this.memory.set(capture.id, capture));
+    } else this.memory.set(capture.id, capture);
+    this.tell();
+  }
+
+  private inPageOf(id: string): { pieces: Piece[]; file: Blob | null } {
+    const known = this.inPage.get(id) ?? { pieces: [], file: null };
+    this.inPage.set(id, known);
+    return known;
+  }
+
+  private tell(): void {
+    this.channel?.postMessage('changed');
+    this.listeners.forEach((tell) => tell());
+  }
+}
+
+const sizeOf = (content: ArrayBuffer | Blob): number => (content instanceof Blob ? content.size : content.byteLength);
+
+/** A file that the person chose, as a capture to be sent. */
+export const captureOf = (file: File): Capture => ({
+  id: newId(),
+  name: file.name,
+  mediaType: file.type,
+  startedAt: localTime(new Date(file.lastModified || Date.now())),
+  ...{ source: 'import', state: 'waiting', durationMs: null, sizeBytes: file.size, isRecovered: false },
+  ...{ isThrownAway: false, uploadAddress: null, sha256: null, recordingId: null, hereSince: null, problem: null },
+  details: {},
+});

@@ -1,0 +1,150 @@
+import { useQueryClient } from '@tanstack/react-query';
+import {
+  type ReactNode,
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  useSyncExternalStore,
+} from 'react';
+import type { CaptureEngine, CaptureNow } from '../capture/captureEngine';
+import type { LiveTextState } from '../capture/liveText';
+import { settings } from '../settings/settings';
+import { type Capture, captureOf } from './captureStore';
+import { type Device, openDevice } from './device';
+import type { PackState } from './packs';
+
+const DeviceContext = createContext<Device | null>(null);
+
+/** Opens what this device keeps, and shows the app as soon as it is there. */
+export function DeviceProvider({ children }: { children: ReactNode }) {
+  const [device, setDevice] = useState<Device | null>(null);
+  useEffect(() => {
+    void openDevice().then(setDevice);
+  }, []);
+  return device && <DeviceContext.Provider value={device}>{children}</DeviceContext.Provider>;
+}
+
+export function useDevice(): Device {
+  const device = useContext(DeviceContext);
+  if (!device) throw new Error('useDevice is used outside DeviceProvider.');
+  return device;
+}
+
+export const useCapture = (): CaptureEngine => useDevice().engine;
+
+/** A part of what is being recorded; the component is drawn again only when this part changes. */
+export function useCaptureNow<T>(select: (now: CaptureNow) => T): T {
+  const engine = useCapture();
+  const read = () => select(engine.state);
+  return useSyncExternalStore(engine.subscribe, read, read);
+}
+
+export const isCapturing = ({ stage }: CaptureNow): boolean => stage !== 'idle' && stage !== 'starting';
+
+export function useLiveText(): LiveTextState {
+  const { live } = useDevice();
+  const read = () => live.state;
+  return useSyncExternalStore(live.subscribe, read, read);
+}
+
+export function usePackState(): PackState {
+  const { packs } = useDevice();
+  const read = () => packs.state;
+  return useSyncExternalStore(packs.subscribe, read, read);
+}
+
+/** Loads the pack when it is here, and fetches it when it may be fetched, as soon as somebody records. */
+export function usePackForRecording(): void {
+  const { packs, live } = useDevice();
+  const { state } = usePackState();
+  const stage = useCaptureNow((now) => now.stage);
+  useEffect(() => {
+    if (stage === 'idle') return;
+    if (state === 'present' && packs.pack) live.load(packs.pack);
+    if (state === 'absent' && settings().fetchesPack && !isPaidByVolume()) void packs.fetch();
+  }, [stage, state, packs, live]);
+}
+
+export function isPaidByVolume(): boolean {
+  const { connection } = navigator as { connection?: { saveData?: boolean; type?: string } };
+  return connection?.saveData === true || connection?.type === 'cellular';
+}
+
+export type OutboxItem = Capture & { sentBytes: number; isOnlyInPage: boolean };
+
+type OutboxUse = {
+  /** Newest first, without the recording that is going on. */
+  items: readonly OutboxItem[];
+  /** Takes files in; they stay on this device until the server has confirmed them. */
+  send: (files: readonly File[]) => Promise<void>;
+  retry: (id: string) => Promise<void>;
+  dismiss: (id: string) => Promise<void>;
+};
+
+const OutboxContext = createContext<OutboxUse | null>(null);
+
+export function useOutbox(): OutboxUse {
+  const outbox = useContext(OutboxContext);
+  if (!outbox) throw new Error('useOutbox is used outside OutboxProvider.');
+  return outbox;
+}
+
+/** Keeps the list of what waits on this device true, and refreshes the places when something has arrived. */
+export function OutboxProvider({ children }: { children: ReactNode }) {
+  const { store, outbox, progress, subscribeToProgress } = useDevice();
+  const client = useQueryClient();
+  const [captures, setCaptures] = useState<readonly Capture[]>([]);
+  const [, drawAgain] = useState(0);
+  const arrived = useRef(new Set<string>());
+
+  useEffect(() => {
+    let isGone = false;
+    let isFirst = true;
+    const read = async () => {
+      const all = await store.list();
+      if (isGone) return;
+      setCaptures(all);
+      const fresh = all.filter((c) => c.state === 'sent' && !arrived.current.has(c.id));
+      fresh.forEach((c) => arrived.current.add(c.id));
+      if (fresh.length && !isFirst) {
+        for (const queryKey of [['recordings'], ['shelves'], ['jobs']]) void client.invalidateQueries({ queryKey });
+      }
+      // What had arrived before this page was opened is old news.
+      if (isFirst) for (const { id, hereSince } of fresh) if (!hereSince) void store.remove(id);
+      isFirst = false;
+    };
+    void read();
+    const stop = [store.subscribe(() => void read()), subscribeToProgress(() => drawAgain((n) => n + 1))];
+    return () => {
+      isGone = true;
+      stop.forEach((end) => end());
+    };
+  }, [store, client, subscribeToProgress]);
+
+  const send = useCallback(
+    async (files: readonly File[]) => {
+      for (const file of files) await store.addFile(captureOf(file), file);
+      await outbox.wake();
+    },
+    [store, outbox],
+  );
+  const items = captures
+    .filter((c) => c.state !== 'recording')
+    .map((c) => ({ ...c, sentBytes: progress.get(c.id) ?? 0, isOnlyInPage: store.isOnlyInPage(c.id) }))
+    .reverse();
+  const changes = useMemo(
+    () => ({
+      retry: async (id: string) => {
+        await store.change(id, { state: 'waiting', problem: null, uploadAddress: null });
+        await outbox.wake();
+      },
+      dismiss: (id: string) => store.remove(id),
+    }),
+    [store, outbox],
+  );
+  return <OutboxContext.Provider value={{ items, send, ...changes }}>{children}</OutboxContext.Provider>;
+}

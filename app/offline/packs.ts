@@ -1,0 +1,126 @@
+import type { Pack } from '@immeld/core/contract/captures';
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex } from '@noble/hashes/utils.js';
+import { PACK_CACHE } from '../workers/liveMessages';
+
+export type PackState =
+  | { state: 'unknown' | 'absent' | 'present' }
+  | { state: 'fetching'; share: number }
+  | { state: 'failed'; problem: string };
+
+const DESCRIPTION = '/api/packs';
+
+export const sizeOf = (pack: Pack): number => pack.files.reduce((sum, f) => sum + f.sizeBytes, 0);
+export const sentSizeOf = (pack: Pack): number => pack.files.reduce((sum, f) => sum + f.sentBytes, 0);
+
+/**
+ * The pack of words on this device: fetched once, checked against its hashes, kept in the browser's cache, usable
+ * without a network.
+ */
+export class PackShelf {
+  private now: PackState = { state: 'unknown' };
+  private described: Pack | null = null;
+  private abort: AbortController | null = null;
+  private readonly listeners = new Set<() => void>();
+
+  get state(): PackState {
+    return this.now;
+  }
+
+  get pack(): Pack | null {
+    return this.described;
+  }
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  /** Finds out what is offered and whether it is here; without a network it knows what it knew before. */
+  async look(): Promise<void> {
+    if (typeof caches === 'undefined') return;
+    const cache = await caches.open(PACK_CACHE).catch(() => null);
+    if (!cache) return;
+    const answer = await fetch(DESCRIPTION).catch(() => null);
+    if (answer?.ok) await cache.put(DESCRIPTION, answer.clone());
+    const description = answer?.ok ? answer : await cache.match(DESCRIPTION);
+    this.described = description ? ((await description.json()) as { items: Pack[] }).items[0]! : null;
+    if (!this.described || this.now.state === 'fetching') return;
+    const kept = await Promise.all(this.described.files.map(({ address }) => cache.match(address)));
+    this.set({ state: kept.every(Boolean) ? 'present' : 'absent' });
+  }
+
+  /** Fetches what is missing. What has arrived stays, so that a broken line costs no more than one file. */
+  async fetch(): Promise<void> {
+    const pack = this.described;
+    if (!pack || this.now.state === 'fetching') return;
+    this.set({ state: 'fetching', share: 0 });
+    this.abort = new AbortController();
+    const total = sizeOf(pack);
+    let before = 0;
+    try {
+      void navigator.storage?.persist?.();
+      const cache = await caches.open(PACK_CACHE);
+      for (const file of pack.files) {
+        if (!(await cache.match(file.address))) {
+          const bytes = await this.bytesOf(file.address, (got) =>
+            this.set({ state: 'fetching', share: Math.min(1, (before + got) / total) }),
+          );
+          if (bytesToHex(sha256(bytes)) !== file.sha256) throw new Error('damaged');
+          await cache.put(file.address, new Response(bytes, { headers: { 'Content-Length': String(bytes.length) } }));
+        }
+        before += file.sizeBytes;
+        this.set({ state: 'fetching', share: before / total });
+      }
+      this.set({ state: 'present' });
+    } catch (error) {
+      if (this.abort.signal.aborted) this.set({ state: 'absent' });
+      else {
+        const isFull = error instanceof DOMException && error.name === 'QuotaExceededError';
+        this.set({
+          state: 'failed',
+          problem: isFull
+            ? 'This device has no room for the pack. Make room, then fetch it again.'
+            : 'The pack did not arrive whole. Fetch it again: what has arrived is not fetched twice.',
+        });
+      }
+    }
+  }
+
+  stop(): void {
+    this.abort?.abort();
+  }
+
+  async remove(): Promise<void> {
+    const cache = await caches.open(PACK_CACHE);
+    for (const { address } of this.described?.files ?? []) await cache.delete(address);
+    this.set({ state: 'absent' });
+  }
+
+  private async bytesOf(address: string, onProgress: (got: number) => void): Promise<Uint8Array<ArrayBuffer>> {
+    const response = await fetch(address, { signal: this.abort!.signal });
+    if (!response.ok || !response.body) throw new Error(`The server answered ${response.status}.`);
+    const parts: Uint8Array[] = [];
+    let got = 0;
+    const reader = response.body.getReader();
+    for (;;) {
+      const { done, value } = await reader.read();
+      if (done) break;
+      parts.push(value);
+      got += value.length;
+      onProgress(got);
+    }
+    const whole = new Uint8Array(got);
+    let at = 0;
+    for (const part of parts) {
+      whole.set(part, at);
+      at += part.length;
+    }
+    return whole;
+  }
+
+  private set(state: PackState): void {
+    this.now = state;
+    this.listeners.forEach((tell) => tell());
+  }
+}

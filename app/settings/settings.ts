@@ -1,0 +1,48 @@
+import { useSyncExternalStore } from 'react';
+import { type SourceChoice, USUAL_SOURCE } from '../capture/sources';
+
+/** What a person has set on this device. */
+export type Settings = {
+  source: SourceChoice;
+  /** Whether a card asks about consent when a recording begins. */
+  asksConsent: boolean;
+  /** Fetch the pack of words by itself when the line is not paid by volume. */
+  fetchesPack: boolean;
+};
+
+export const USUAL: Settings = { source: USUAL_SOURCE, asksConsent: false, fetchesPack: true };
+const KEY = 'immeld-settings';
+
+let known: Settings | null = null;
+const listeners = new Set<() => void>();
+
+export function settings(): Settings {
+  if (known) return known;
+  try {
+    const kept = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Settings>;
+    known = { ...USUAL, ...kept, source: { ...USUAL_SOURCE, ...kept.source } };
+  } catch {
+    known = USUAL;
+  }
+  return known;
+}
+
+export function changeSettings(part: Partial<Settings>): void {
+  known = { ...settings(), ...part };
+  try {
+    localStorage.setItem(KEY, JSON.stringify(known));
+  } catch {
+    // A browser that keeps nothing: the choice holds as long as this page.
+  }
+  listeners.forEach((tell) => tell());
+}
+
+export const useSettings = (): Settings =>
+  useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    settings,
+    settings,
+  );

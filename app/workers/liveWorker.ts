@@ -1,0 +1,115 @@
+/** Recognises speech on the device, in a thread of its own, with the files of a pack that was fetched before. */
+import { Resampler } from '@immeld/core/audio/resampler';
+import { LiveTranscriber } from '@immeld/core/speech/liveTranscriber';
+import { Tokenizer } from '@immeld/core/speech/tokenizer';
+import { SAMPLE_RATE_HZ, type TranscriberModels } from '@immeld/core/speech/transcriber';
+import { type FromLiveWorker, PACK_CACHE, type ToLiveWorker } from './liveMessages';
+import { prepareRuntime, webRuntime } from './webRuntime';
+
+const say = (message: FromLiveWorker) => self.postMessage(message);
+
+type Session = {
+  number: number;
+  transcriber: LiveTranscriber;
+  resampler: Resampler | null;
+  heardSamples: number;
+  hasEnded: boolean;
+};
+
+let models: TranscriberModels | null = null;
+let session: Session | null = null;
+/** Sound that came before the models were there. */
+let early: Exclude<ToLiveWorker, { type: 'load' }>[] = [];
+let isWorking = false;
+
+async function load({ files, glue }: Extract<ToLiveWorker, { type: 'load' }>): Promise<void> {
+  const started = performance.now();
+  const cache = await caches.open(PACK_CACHE);
+  const bytes = async (name: string): Promise<ArrayBuffer> => {
+    const file = files.find((f) => f.name === name);
+    const kept = file && (await cache.match(file.address));
+    if (!kept) throw new Error('The pack is not complete. Remove it and fetch it again.');
+    return kept.arrayBuffer();
+  };
+  prepareRuntime(await bytes('runtime.wasm'), glue);
+  const open = async (name: string) => webRuntime.open(new Uint8Array(await bytes(name)));
+  const pieces = JSON.parse(new TextDecoder().decode(await bytes('vocabulary.json'))) as string[];
+  models = {
+    runtime: webRuntime,
+    tokenizer: new Tokenizer(pieces),
+    encoder: await open('encoder.onnx'),
+    crossKeyValues: await open('cross-key-values.onnx'),
+    step: await open('step.onnx'),
+    detector: await open('speech-detector.onnx'),
+  };
+  say({ type: 'ready', loadMs: Math.round(performance.now() - started) });
+  const waiting = early;
+  early = [];
+  waiting.forEach(take);
+}
+
+function take(message: Exclude<ToLiveWorker, { type: 'load' }>): void {
+  if (!models) {
+    early.push(message);
+    return;
+  }
+  if (message.type === 'end') {
+    if (session?.number !== message.session) return say({ type: 'ended', session: message.session });
+    session.hasEnded = true;
+    session.transcriber.end();
+  } else {
+    if (session?.number !== message.session) {
+      session = {
+        number: message.session,
+        transcriber: new LiveTranscriber(models),
+        resampler: null,
+        heardSamples: 0,
+        hasEnded: false,
+      };
+    }
+    session.resampler ??= new Resampler(message.rate, SAMPLE_RATE_HZ);
+    const samples = session.resampler.push(message.samples);
+    session.heardSamples += samples.length;
+    session.transcriber.push(samples);
+  }
+  void work();
+}
+
+async function work(): Promise<void> {
+  if (isWorking) return;
+  isWorking = true;
+  try {
+    for (;;) {
+      const current = session;
+      if (!current) return;
+      const update = await current.transcriber.advance();
+      if (current !== session) continue;
+      if (update) {
+        const lagMs = Math.round((current.heardSamples / SAMPLE_RATE_HZ) * 1000) - update.heardMs;
+        say({ type: 'text', session: current.number, lagMs, ...update });
+        // Messages with further sound get in between two decodings.
+        await new Promise((resolve) => setTimeout(resolve));
+      } else if (current.hasEnded) {
+        session = null;
+        say({ type: 'ended', session: current.number });
+        return;
+      } else return;
+    }
+  } finally {
+    isWorking = false;
+  }
+}
+
+const tell = (error: unknown) => say({ type: 'problem', message: error instanceof Error ? error.message : String(error) });
+
+self.addEventListener('message', ({ data }: MessageEvent<ToLiveWorker>) => {
+  if (data.type === 'load') load(data).catch(tell);
+  else {
+    try {
+      take(data);
+    } catch (error) {
+      tell(error);
+    }
+  }
+});
+self.addEventListener('unhandledrejection', (event) => tell(event.reason));

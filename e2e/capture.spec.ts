@@ -1,0 +1,241 @@
+import type { Recording, RecordingCard } from '@immeld/core/contract/recordings';
+import { expect, expectAccessible, test } from './immeld';
+import { Talker } from './talker';
+
+const list = (immeld: { ask: <T>(address: string) => Promise<T> }) =>
+  immeld.ask<{ items: RecordingCard[] }>('/recordings?place=tray').then((r) => r.items);
+
+test('words appear while one speaks, with marks, slips and a picture at their second', async ({ immeld }) => {
+  const talker = await Talker.open(immeld);
+  const { page } = talker;
+  await page.goto(immeld.address);
+  await page.getByRole('button', { name: 'Speak' }).click();
+  const words = page.getByRole('log', { name: 'Words as they are heard' });
+  await expect(words).toContainText(/old crane/, { timeout: 60_000 });
+  await page.getByRole('button', { name: 'Mark: Question' }).click();
+  await page.getByLabel('Write a slip').fill('Who owns the crane');
+  await page.getByRole('button', { name: 'As to-do' }).click();
+  await page.getByLabel('Write a slip').fill('Along the water');
+  await page.getByRole('button', { name: 'As a new part' }).click();
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Picture' }).click();
+  await (await chooser).setFiles(`${__dirname}/../app/public/icon.png`);
+  await page.getByRole('button', { name: 'Consent' }).click();
+  await page.getByRole('button', { name: 'All agreed aloud' }).click();
+  // A mark that was set in haste gets another meaning, and words, at once.
+  await page.getByRole('button', { name: /^Question at/ }).click();
+  await page.getByRole('button', { name: 'Make it: Check later' }).click();
+  await page.getByRole('textbox', { name: 'Words' }).fill('depth of the cable');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Pause' }).click();
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await expect(words).toContainText('Paused for a moment');
+  await page.getByRole('button', { name: 'Finish' }).click();
+  await expect(page.getByRole('heading', { name: 'Tray' })).toBeVisible();
+
+  const card = page.getByRole('article').filter({ hasText: /old crane/ }).filter({ hasText: /Walking/ }).first();
+  await expect(card).toBeVisible({ timeout: 60_000 });
+  const [newest] = await list(immeld);
+  const recording = await immeld.ask<Recording>(`/recordings/${newest!.id}`);
+  expect(recording.slips.map((s) => s.kind).sort()).toEqual(['consent', 'heading', 'mark', 'mark', 'picture', 'seam']);
+  expect(recording.slips.find((s) => s.mark === 'check-later')!.text).toBe('depth of the cable');
+  expect(recording.todos.find((t) => t.text === 'Who owns the crane')).toMatchObject({ state: 'ink' });
+  for (const { startMs } of recording.slips) expect(startMs).toBeLessThanOrEqual(recording.durationMs!);
+
+  // In the margin they stand at their place, and are changed afterwards.
+  await page.goto(`${immeld.address}/recordings/${recording.id}?part=margin`);
+  await expect(page.getByRole('img', { name: 'icon.png' })).toBeVisible();
+  const mark = page.getByRole('article', { name: /^Check later at/ });
+  await mark.getByRole('button', { name: 'Change' }).click();
+  await mark.getByRole('textbox', { name: 'Words' }).fill('depth of the lamp cable');
+  await mark.getByRole('textbox', { name: 'Words' }).press('Enter');
+  await expect(mark.getByText('depth of the lamp cable')).toBeVisible();
+  await mark.getByRole('button', { name: 'Take away' }).click();
+  await expect(mark).toHaveCount(0);
+  await page.getByText('Undo').click();
+  await expect(mark).toHaveCount(1);
+  await talker.close();
+});
+
+test('with no network the app opens, records, shows the words, and everything arrives later', async ({ immeld }) => {
+  const talker = await Talker.open(immeld);
+  const { page } = talker;
+  await page.goto(`${immeld.address}/settings`);
+  await page.getByRole('button', { name: 'Fetch it' }).click();
+  await expect(page.getByRole('button', { name: 'Remove it from this device' })).toBeVisible({ timeout: 60_000 });
+  await page.evaluate(() => navigator.serviceWorker.ready);
+  await expect
+    .poll(() => page.evaluate(async () => (await caches.keys()).length), { timeout: 60_000 })
+    .toBeGreaterThanOrEqual(2);
+  await page.reload();
+  const before = (await list(immeld)).length;
+  immeld.kill();
+
+  await page.goto(immeld.address);
+  await page.getByRole('button', { name: 'Speak' }).click();
+  await expect(page.getByRole('log')).toContainText(/crane/, { timeout: 60_000 });
+  await page.getByRole('button', { name: 'Mark: Key point' }).click();
+  await page.getByRole('button', { name: 'Finish' }).click();
+  const row = page.getByRole('status', { name: /^Spoken / });
+  await expect(row).toContainText('kept on this device');
+  await row.getByRole('button', { name: 'Listen' }).click();
+  await expect
+    .poll(() => row.locator('audio').evaluate((a: HTMLAudioElement) => a.currentTime))
+    .toBeGreaterThan(0.5);
+
+  // The page is closed, the network stays away, the page is opened again: it is still there.
+  await page.reload();
+  await expect(row).toContainText('kept on this device');
+  await immeld.start();
+  await expect(row).toHaveCount(0, { timeout: 60_000 });
+  await expect.poll(async () => (await list(immeld)).length).toBe(before + 1);
+  await expect.poll(async () => (await list(immeld))[0]!.state, { timeout: 60_000 }).toBe('ready');
+  const [newest] = await list(immeld);
+  expect((await immeld.ask<Recording>(`/recordings/${newest!.id}`)).slips).toMatchObject([{ mark: 'key-point' }]);
+  await talker.close();
+});
+
+test('what is thrown away while recording can be had back from the bin', async ({ immeld }) => {
+  const talker = await Talker.open(immeld);
+  const { page } = talker;
+  await page.goto(immeld.address);
+  await page.getByRole('button', { name: 'Speak' }).click();
+  await expect.poll(() => talker.elapsedMs()).toBeGreaterThan(2000);
+  await page.getByRole('button', { name: 'Pause' }).click();
+  await page.getByRole('button', { name: 'Throw this recording away' }).click();
+  const bin = () => immeld.ask<{ items: RecordingCard[] }>('/recordings?place=bin').then((r) => r.items);
+  await expect.poll(async () => (await bin()).length).toBe(1);
+  const [thrown] = await bin();
+  await page.goto(`${immeld.address}/shelves/bin`);
+  await page.getByRole('button', { name: 'Restore' }).first().click();
+  await expect.poll(async () => (await list(immeld)).some((r) => r.id === thrown!.id && r.state === 'ready')).toBe(true);
+  await talker.close();
+});
+
+test.describe('what keeps it from recording', () => {
+  const speakAfter = async (
+    page: import('@playwright/test').Page,
+    address: string,
+    prepare: () => void,
+  ) => {
+    await page.addInitScript(prepare);
+    await page.goto(address);
+    await page.getByRole('button', { name: 'Speak' }).click();
+  };
+
+  test('the microphone is refused', async ({ page, immeld }) => {
+    await speakAfter(page, immeld.address, () => {
+      navigator.mediaDevices.getUserMedia = () => Promise.reject(new DOMException('no', 'NotAllowedError'));
+    });
+    await expect(page.getByRole('alert')).toContainText('Allow it in the site settings');
+  });
+
+  test('there is no microphone', async ({ page, immeld }) => {
+    await speakAfter(page, immeld.address, () => {
+      navigator.mediaDevices.getUserMedia = () => Promise.reject(new DOMException('no', 'NotFoundError'));
+    });
+    await expect(page.getByRole('alert')).toContainText('Connect one, or bring in a sound file');
+  });
+
+  test('the page is not secure', async ({ page, immeld }) => {
+    await speakAfter(page, immeld.address, () => {
+      Object.defineProperty(window, 'isSecureContext', { value: false });
+      Object.defineProperty(navigator, 'mediaDevices', { value: undefined });
+    });
+    await expect(page.getByRole('alert')).toContainText('Open Immeld by https or at localhost');
+  });
+});
+
+test('a browser that keeps nothing still records, says so, and sends', async ({ immeld }) => {
+  const talker = await Talker.open(immeld);
+  const { page } = talker;
+  await page.addInitScript(() => {
+    indexedDB.open = () => {
+      throw new DOMException('no', 'SecurityError');
+    };
+  });
+  const before = (await list(immeld)).length;
+  await page.goto(immeld.address);
+  await page.getByRole('button', { name: 'Speak' }).click();
+  await expect(page.getByText(/Keep this page open until the recording is sent/)).toBeVisible();
+  await expect.poll(() => talker.elapsedMs()).toBeGreaterThan(2000);
+  await page.getByRole('button', { name: 'Finish' }).click();
+  await expect.poll(async () => (await list(immeld)).length).toBe(before + 1);
+  await talker.close();
+});
+
+test('a device with little room warns, and one with none ends the recording cleanly', async ({ immeld }) => {
+  const talker = await Talker.open(immeld);
+  const { page } = talker;
+  await page.addInitScript(() => {
+    const free = sessionStorage.getItem('free') ?? String(30 * 1024 ** 2);
+    navigator.storage.estimate = async () => ({ quota: 1024 ** 3, usage: 1024 ** 3 - Number(free) });
+  });
+  const before = (await list(immeld)).length;
+  await page.goto(immeld.address);
+  await page.getByRole('button', { name: 'Speak' }).click();
+  await expect(page.getByText(/enough for about \d+ more minutes/)).toBeVisible();
+  await page.getByRole('button', { name: 'Finish' }).click();
+  await expect.poll(async () => (await list(immeld)).length).toBe(before + 1);
+  await page.evaluate(() => sessionStorage.setItem('free', '1000000'));
+  await page.goto(immeld.address);
+  await page.getByRole('button', { name: 'Speak' }).click();
+  await expect(page.getByRole('alert')).toContainText('no room left, so the recording was ended');
+  await expect.poll(async () => (await list(immeld)).length).toBe(before + 2);
+  await talker.close();
+});
+
+test('a microphone that is unplugged or muted is noticed, and what was said is kept', async ({ immeld }) => {
+  const talker = await Talker.open(immeld);
+  const { page } = talker;
+  await page.addInitScript(() => {
+    const open = navigator.mediaDevices.getUserMedia.bind(navigator.mediaDevices);
+    navigator.mediaDevices.getUserMedia = async (wanted) => {
+      const stream = await open(wanted);
+      Object.assign(window, { track: stream.getAudioTracks()[0] });
+      return stream;
+    };
+  });
+  const before = (await list(immeld)).length;
+  await page.goto(immeld.address);
+  await page.getByRole('button', { name: 'Speak' }).click();
+  await expect.poll(() => talker.elapsedMs()).toBeGreaterThan(1500);
+  const tell = (event: string) =>
+    page.evaluate(
+      (type) => (window as unknown as { track: MediaStreamTrack }).track.dispatchEvent(new Event(type)),
+      event,
+    );
+  await tell('mute');
+  await page.waitForTimeout(700);
+  await tell('unmute');
+  await expect(page.getByRole('log')).toContainText('the microphone was muted by the system');
+  await tell('ended');
+  await expect(page.getByRole('alert')).toContainText('All that was recorded until then is kept');
+  await expect.poll(async () => (await list(immeld)).length).toBe(before + 1);
+  const [newest] = await list(immeld);
+  await expect
+    .poll(async () => (await immeld.ask<Recording>(`/recordings/${newest!.id}`)).slips.map((s) => s.kind))
+    .toEqual(['gap']);
+  await talker.close();
+});
+
+test('keys alone: start, mark, pause, go on, finish', async ({ immeld }) => {
+  const talker = await Talker.open(immeld);
+  const { page } = talker;
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(immeld.address);
+  await expect(page.getByRole('button', { name: 'Speak' })).toBeVisible();
+  await page.keyboard.press('Shift+Space');
+  await expect.poll(() => talker.elapsedMs()).toBeGreaterThan(1000);
+  await page.keyboard.press('2');
+  await expect(page.getByRole('button', { name: /^Question at/ })).toBeVisible();
+  await page.keyboard.press('Shift+Space');
+  await expect(page.getByRole('button', { name: 'Go on' })).toBeVisible();
+  await page.keyboard.press('Shift+Space');
+  await expectAccessible(page);
+  await page.keyboard.press('Shift+Enter');
+  await expect(page.getByRole('heading', { name: 'Tray' })).toBeVisible();
+  await talker.close();
+});
+

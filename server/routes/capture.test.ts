@@ -1,0 +1,195 @@
+import { createHash, randomUUID } from 'node:crypto';
+import fs from 'node:fs';
+import path from 'node:path';
+import { gunzipSync } from 'node:zlib';
+import type { Pack } from '@immeld/core/contract/captures';
+import type { Recording, Todo } from '@immeld/core/contract/recordings';
+import type { NewSlip, Slip } from '@immeld/core/contract/slips';
+import type { RunningServer } from '../start';
+import { ControlledPool, startTestServer, temporaryFolder, until, upload } from '../testing/testServer';
+
+const dataFolder = temporaryFolder();
+const pool = new ControlledPool();
+let server: RunningServer;
+
+beforeAll(async () => {
+  server = await startTestServer(dataFolder, pool);
+});
+afterAll(async () => {
+  await server.close();
+  fs.rmSync(dataFolder, { recursive: true });
+});
+
+const send = (method: string, address: string, body?: unknown) =>
+  fetch(`${server.address}/api${address}`, {
+    method,
+    ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
+  });
+const json = async <T>(method: string, address: string, body?: unknown) =>
+  (await (await send(method, address, body)).json()) as T;
+const get = (id: string) => json<Recording>('GET', `/recordings/${id}`);
+const sha256 = (content: Buffer) => createHash('sha256').update(content).digest('hex');
+const slip = (part: Partial<NewSlip> = {}): NewSlip => ({
+  ...{ id: randomUUID(), kind: 'mark', mark: 'question', startMs: 1200, endMs: null, text: '' },
+  ...part,
+});
+
+let counter = 0;
+const bringIn = async (metadata: Record<string, string> = {}) =>
+  (await upload(server.address, Buffer.from(`captured ${counter++}`), 'Spoken.webm', metadata)).recordingId;
+
+describe('a capture', () => {
+  it('is confirmed with the hash of what lies on the disk', async () => {
+    const captureId = randomUUID();
+    expect((await send('GET', `/captures/${captureId}`)).status).toBe(404);
+    const content = Buffer.from('a sound of its own');
+    const { recordingId } = await upload(server.address, content, 'Spoken.webm', { captureId });
+    expect(await json('GET', `/captures/${captureId}`)).toEqual({
+      recordingId,
+      sha256: sha256(content),
+      sizeBytes: content.length,
+    });
+  });
+
+  it('sent twice is one recording, and not called a sound that was here before', async () => {
+    const captureId = randomUUID();
+    const content = Buffer.from('sent twice');
+    const first = await upload(server.address, content, 'Spoken.webm', { captureId });
+    const second = await upload(server.address, content, 'Spoken.webm', { captureId });
+    expect(second).toEqual({ recordingId: first.recordingId, alreadyHere: null });
+  });
+
+  it('sent anew because it had arrived damaged gives way to the good one', async () => {
+    const captureId = randomUUID();
+    const damaged = await upload(server.address, Buffer.from('dama'), 'Spoken.webm', { captureId });
+    const good = await upload(server.address, Buffer.from('undamaged'), 'Spoken.webm', { captureId });
+    expect(good.recordingId).not.toBe(damaged.recordingId);
+    const receipt = await json<{ recordingId: string }>('GET', `/captures/${captureId}`);
+    expect(receipt.recordingId).toBe(good.recordingId);
+  });
+
+  it('that was cut off says so', async () => {
+    expect((await get(await bringIn({ recovered: '1' }))).isRecovered).toBe(true);
+    expect((await get(await bringIn())).isRecovered).toBe(false);
+  });
+
+  it('that was thrown away lies in the bin unrecognised, and is recognised when it is taken out', async () => {
+    const id = await bringIn({ thrownAway: '1' });
+    expect(await get(id)).toMatchObject({ isBinned: true, state: 'waiting' });
+    expect(pool.tasks.some((task) => task.soundFile.includes(id))).toBe(false);
+    await json('PATCH', `/recordings/${id}`, { isBinned: false });
+    await until(
+      () => get(id),
+      (r) => r.state === 'ready',
+    );
+  });
+});
+
+describe('slips', () => {
+  it('come with their second and stand in its order', async () => {
+    const id = await bringIn();
+    const slips = [slip({ startMs: 9000, kind: 'note', mark: null, text: 'later' }), slip({ startMs: 100 })];
+    await json('POST', `/recordings/${id}/slips`, { slips });
+    expect((await get(id)).slips.map((s) => [s.startMs, s.text])).toEqual([
+      [100, ''],
+      [9000, 'later'],
+    ]);
+  });
+
+  it('sent twice are there once, and keep what was changed meanwhile', async () => {
+    const id = await bringIn();
+    const made = slip({ text: 'as it was' });
+    await json('POST', `/recordings/${id}/slips`, { slips: [made] });
+    await json<Slip>('PATCH', `/slips/${made.id}`, { text: 'as it is', mark: 'key-point' });
+    await json('POST', `/recordings/${id}/slips`, { slips: [made] });
+    expect((await get(id)).slips).toMatchObject([{ text: 'as it is', mark: 'key-point' }]);
+  });
+
+  it('a to-do with words is on the list at once, one without words is only a mark', async () => {
+    const id = await bringIn();
+    const slips = [slip({ mark: 'to-do', text: 'Order stakes' }), slip({ mark: 'to-do' })];
+    await json('POST', `/recordings/${id}/slips`, { slips });
+    const { items } = await json<{ items: Todo[] }>('GET', '/todos');
+    expect(items.filter((t) => t.recordingId === id)).toMatchObject([{ text: 'Order stakes', who: 'me', startMs: 1200 }]);
+  });
+
+  it('can be taken away and brought back', async () => {
+    const id = await bringIn();
+    const made = slip();
+    await json('POST', `/recordings/${id}/slips`, { slips: [made] });
+    await json('PATCH', `/slips/${made.id}`, { isBinned: true });
+    expect((await get(id)).slips).toEqual([]);
+    await json('PATCH', `/slips/${made.id}`, { isBinned: false });
+    expect((await get(id)).slips).toHaveLength(1);
+  });
+
+  it.each([
+    ['a mark without its kind', { mark: null }, 'A mark needs its kind.'],
+    ['a moment before the beginning', { startMs: -1 }, 'A slip stands at a moment of the recording.'],
+    ['too many words', { text: 'x'.repeat(5001) }, 'at most 5,000 characters'],
+  ])('refuses %s', async (_, part, sentence) => {
+    const id = await bringIn();
+    const response = await send('POST', `/recordings/${id}/slips`, { slips: [slip(part)] });
+    expect(response.status).toBe(400);
+    expect(((await response.json()) as { detail: string }).detail).toContain(sentence);
+  });
+
+  it('of a recording that is not there are refused', async () => {
+    expect((await send('POST', `/recordings/${randomUUID()}/slips`, { slips: [] })).status).toBe(404);
+    expect((await send('PATCH', `/slips/${randomUUID()}`, { text: 'x' })).status).toBe(404);
+  });
+});
+
+describe('the picture of a slip', () => {
+  const PNG = Buffer.from('89504e470d0a1a0a0000000d49484452', 'hex');
+  const put = (id: string, body: Buffer) =>
+    fetch(`${server.address}/api/slips/${id}/picture`, { method: 'PUT', body: new Uint8Array(body) });
+
+  it('is kept and shown as what it is', async () => {
+    const id = await bringIn();
+    const made = slip({ kind: 'picture', mark: null });
+    await json('POST', `/recordings/${id}/slips`, { slips: [made] });
+    expect((await send('GET', `/slips/${made.id}/picture`)).status).toBe(404);
+    expect((await put(made.id, PNG)).status).toBe(200);
+    const shown = await send('GET', `/slips/${made.id}/picture`);
+    expect(shown.headers.get('Content-Type')).toBe('image/png');
+    expect(shown.headers.get('X-Content-Type-Options')).toBe('nosniff');
+    expect(Buffer.from(await shown.arrayBuffer()).equals(PNG)).toBe(true);
+    expect((await get(id)).slips[0]!.hasPicture).toBe(true);
+  });
+
+  it('is refused when it is no picture, and the slip stays', async () => {
+    const id = await bringIn();
+    const made = slip({ kind: 'picture', mark: null });
+    await json('POST', `/recordings/${id}/slips`, { slips: [made] });
+    const refused = await put(made.id, Buffer.from('<svg onload="alert(1)">'));
+    expect(refused.status).toBe(400);
+    expect(((await refused.json()) as { detail: string }).detail).toContain('PNG, JPEG, GIF or WebP');
+    expect((await get(id)).slips).toHaveLength(1);
+  });
+});
+
+describe('the pack for devices', () => {
+  it('is described as it is served, packed or not', async () => {
+    const { items } = await json<{ items: Pack[] }>('GET', '/packs');
+    const [pack] = items;
+    expect(pack!.files).toHaveLength(6);
+    for (const file of pack!.files) {
+      const plain = await fetch(server.address + file.address, { headers: { 'Accept-Encoding': 'identity' } });
+      const content = Buffer.from(await plain.arrayBuffer());
+      expect([content.length, sha256(content)]).toEqual([file.sizeBytes, file.sha256]);
+    }
+    const small = pack!.files.find((f) => f.address.endsWith('vocabulary.json'))!;
+    const folder = path.resolve(__dirname, '..', '..', 'models', pack!.name);
+    const packed = fs.readFileSync(path.join(folder, 'vocabulary.json.gz'));
+    expect(packed.length).toBe(small.sentBytes);
+    expect(gunzipSync(packed).length).toBe(small.sizeBytes);
+    const asked = await fetch(server.address + small.address, { headers: { 'Accept-Encoding': 'gzip' } });
+    expect(asked.headers.get('Content-Encoding')).toBe('gzip');
+  });
+
+  it('gives nothing but its files', async () => {
+    const { items } = await json<{ items: Pack[] }>('GET', '/packs');
+    expect((await fetch(`${server.address}/packs/${items[0]!.name}/..%2f..%2fpackage.json`)).status).not.toBe(200);
+  });
+});

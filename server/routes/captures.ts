@@ -1,0 +1,16 @@
+import { ENDPOINTS } from '@immeld/core/contract/endpoints';
+import { Problem } from '@immeld/core/contract/problem';
+import { Router } from 'express';
+import { Recording } from '../models/recording';
+import { serve } from './serve';
+
+/** What a device asks before it lets go of its own copy of a sound. */
+export function captureRoutes(): Router {
+  const router = Router();
+  serve(router, ENDPOINTS.getCapture, async ({ params }) => {
+    const recording = await Recording.findOne({ where: { captureId: params.id } });
+    if (!recording) throw new Problem('not-found', 'Nothing of this capture has arrived yet.');
+    return { recordingId: recording.id, sha256: recording.sha256, sizeBytes: recording.sizeBytes };
+  });
+  return router;
+}

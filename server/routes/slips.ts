@@ -1,0 +1,100 @@
+import { ENDPOINTS } from '@immeld/core/contract/endpoints';
+import { Problem } from '@immeld/core/contract/problem';
+import type { NewSlip } from '@immeld/core/contract/slips';
+import { Router, raw } from 'express';
+import fs from 'node:fs';
+import { Recording } from '../models/recording';
+import { SlipRow } from '../models/slip';
+import { TodoRow } from '../models/todo';
+import type { SoundStore } from '../storage/soundStore';
+import { slipView } from '../views/recordingView';
+import { serve } from './serve';
+
+const LARGEST_PICTURE = '20mb';
+
+/** Kinds of pictures that every browser shows, by their first bytes (PNG, JPEG, GIF, and WebP in RIFF). */
+const PICTURES: { type: string; extension: string; isIt: (bytes: Buffer) => boolean }[] = [
+  { type: 'image/png', extension: 'png', isIt: (b) => b.subarray(0, 4).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47])) },
+  { type: 'image/jpeg', extension: 'jpg', isIt: (b) => b.subarray(0, 3).equals(Buffer.from([0xff, 0xd8, 0xff])) },
+  { type: 'image/gif', extension: 'gif', isIt: (b) => b.subarray(0, 4).toString('latin1') === 'GIF8' },
+  { type: 'image/webp', extension: 'webp', isIt: (b) => b.subarray(8, 12).toString('latin1') === 'WEBP' },
+];
+
+const slipNotFound = () => new Problem('not-found', 'There is no such slip.');
+
+/** Adds what is not here yet; a to-do mark with words becomes a to-do on the list. Sent again it changes nothing. */
+export async function addSlips(recordingId: string, slips: readonly NewSlip[]): Promise<void> {
+  const known = new Set(
+    (await SlipRow.findAll({ where: { id: slips.map((s) => s.id) }, attributes: ['id'] })).map((s) => s.id),
+  );
+  const fresh = slips.filter((s) => !known.has(s.id));
+  await SlipRow.sequelize!.transaction(async (transaction) => {
+    await SlipRow.bulkCreate(
+      fresh.map(({ id, kind, mark, startMs, endMs, text }) => ({
+        ...{ id, recordingId, kind, mark: mark ?? null, startMs, endMs: endMs ?? null, text },
+        ...{ pictureFile: null, binnedAt: null },
+      })),
+      { transaction },
+    );
+    await TodoRow.bulkCreate(
+      fresh
+        .filter((s) => s.mark === 'to-do' && s.text)
+        .map(({ text, startMs }) => ({
+          ...{ recordingId, text, startMs, who: 'me', due: null, project: null, quote: null },
+          ...{ state: 'ink' as const, doneAt: null, binnedAt: null, isChanged: true },
+        })),
+      { transaction },
+    );
+  });
+}
+
+export function slipRoutes(sounds: SoundStore): Router {
+  const router = Router();
+
+  const find = async (id: string): Promise<SlipRow> => {
+    const slip = await SlipRow.findByPk(id);
+    if (!slip) throw slipNotFound();
+    return slip;
+  };
+
+  serve(router, ENDPOINTS.addSlips, async ({ params, body }) => {
+    if (!(await Recording.count({ where: { id: params.id } }))) {
+      throw new Problem('not-found', 'There is no such recording here. It may have been removed.');
+    }
+    await addSlips(params.id, body.slips);
+    const rows = await SlipRow.findAll({ where: { recordingId: params.id, binnedAt: null }, order: ['startMs'] });
+    return { items: rows.map(slipView) };
+  });
+
+  serve(router, ENDPOINTS.changeSlip, async ({ params, body }) => {
+    const slip = await find(params.id);
+    const { isBinned, ...rest } = body;
+    await slip.update({ ...rest, ...(isBinned === undefined ? {} : { binnedAt: isBinned ? new Date() : null }) });
+    return slipView(slip);
+  });
+
+  router.use(ENDPOINTS.putPicture.path, raw({ type: () => true, limit: LARGEST_PICTURE }));
+  serve(router, ENDPOINTS.putPicture, async ({ params, request }) => {
+    const slip = await find(params.id);
+    const bytes = request.body as Buffer;
+    const kind = Buffer.isBuffer(bytes) ? PICTURES.find((p) => p.isIt(bytes)) : undefined;
+    if (!kind) throw new Problem('invalid-request', 'This is no picture that can be shown: PNG, JPEG, GIF or WebP.');
+    const pictureFile = `${slip.id}.${kind.extension}`;
+    const target = sounds.picturePath(pictureFile);
+    await fs.promises.writeFile(`${target}.part`, bytes);
+    await fs.promises.rename(`${target}.part`, target);
+    await slip.update({ pictureFile });
+    return slipView(slip);
+  });
+
+  serve(router, ENDPOINTS.getPicture, async ({ params, response }) => {
+    const slip = await find(params.id);
+    const file = slip.pictureFile && sounds.picturePath(slip.pictureFile);
+    if (!file || !fs.existsSync(file)) throw new Problem('not-found', 'This slip has no picture.');
+    response.setHeader('Cache-Control', 'private, max-age=86400');
+    response.type(PICTURES.find((p) => file.endsWith(p.extension))!.type);
+    await new Promise<void>((resolve, reject) => response.sendFile(file, (error) => (error ? reject(error) : resolve())));
+  });
+
+  return router;
+}

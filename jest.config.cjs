@@ -23,6 +23,8 @@ const esmPackages = [
   'pure-rand',
   'llama-tokenizer-js',
   '@seriousme',
+  'ical.js',
+  '@date-fns',
 ];
 const inNode = (name) => ({
   displayName: name,

@@ -11,7 +11,7 @@ test('words appear while one speaks, with marks, slips and a picture at their se
   await page.goto(immeld.address);
   await page.getByRole('button', { name: 'Speak' }).click();
   const words = page.getByRole('log', { name: 'Words as they are heard' });
-  await expect(words).toContainText(/old crane/, { timeout: 60_000 });
+  await expect(words).toContainText(/tide is out/, { timeout: 60_000 });
   await page.getByRole('button', { name: 'Mark: Question' }).click();
   await page.getByLabel('Write a slip').fill('Who owns the crane');
   await page.getByRole('button', { name: 'As to-do' }).click();
@@ -34,7 +34,10 @@ test('words appear while one speaks, with marks, slips and a picture at their se
   await page.getByRole('button', { name: 'Finish' }).click();
   await expect(page.getByRole('heading', { name: 'Tray' })).toBeVisible();
 
-  const card = page.getByRole('article').filter({ hasText: /old crane/ }).filter({ hasText: /Walking/ }).first();
+  const card = page
+    .getByRole('article')
+    .filter({ hasText: /tide is out/ })
+    .first();
   await expect(card).toBeVisible({ timeout: 60_000 });
   const [newest] = await list(immeld);
   const recording = await immeld.ask<Recording>(`/recordings/${newest!.id}`);
@@ -74,15 +77,13 @@ test('with no network the app opens, records, shows the words, and everything ar
 
   await page.goto(immeld.address);
   await page.getByRole('button', { name: 'Speak' }).click();
-  await expect(page.getByRole('log')).toContainText(/crane/, { timeout: 60_000 });
+  await expect(page.getByRole('log')).toContainText(/tide is out/, { timeout: 60_000 });
   await page.getByRole('button', { name: 'Mark: Key point' }).click();
   await page.getByRole('button', { name: 'Finish' }).click();
   const row = page.getByRole('status', { name: /^Spoken / });
   await expect(row).toContainText('kept on this device');
   await row.getByRole('button', { name: 'Listen' }).click();
-  await expect
-    .poll(() => row.locator('audio').evaluate((a: HTMLAudioElement) => a.currentTime))
-    .toBeGreaterThan(0.5);
+  await expect.poll(() => row.locator('audio').evaluate((a: HTMLAudioElement) => a.currentTime)).toBeGreaterThan(0.5);
 
   // The page is closed, the network stays away, the page is opened again: it is still there.
   await page.reload();
@@ -107,18 +108,16 @@ test('what is thrown away while recording can be had back from the bin', async (
   const bin = () => immeld.ask<{ items: RecordingCard[] }>('/recordings?place=bin').then((r) => r.items);
   await expect.poll(async () => (await bin()).length).toBe(1);
   const [thrown] = await bin();
-  await page.goto(`${immeld.address}/shelves/bin`);
-  await page.getByRole('button', { name: 'Restore' }).first().click();
-  await expect.poll(async () => (await list(immeld)).some((r) => r.id === thrown!.id && r.state === 'ready')).toBe(true);
+  await page.goto(`${immeld.address}/recordings/${thrown!.id}?part=about`);
+  await page.getByRole('button', { name: 'Take out of the bin' }).click();
+  await expect
+    .poll(async () => (await list(immeld)).some((r) => r.id === thrown!.id && r.state === 'ready'))
+    .toBe(true);
   await talker.close();
 });
 
 test.describe('what keeps it from recording', () => {
-  const speakAfter = async (
-    page: import('@playwright/test').Page,
-    address: string,
-    prepare: () => void,
-  ) => {
+  const speakAfter = async (page: import('@playwright/test').Page, address: string, prepare: () => void) => {
     await page.addInitScript(prepare);
     await page.goto(address);
     await page.getByRole('button', { name: 'Speak' }).click();
@@ -238,4 +237,3 @@ test('keys alone: start, mark, pause, go on, finish', async ({ immeld }) => {
   await expect(page.getByRole('heading', { name: 'Tray' })).toBeVisible();
   await talker.close();
 });
-

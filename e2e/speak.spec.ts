@@ -31,7 +31,7 @@ test('press Speak and talk: the words arrive, are filed with their to-do and tak
   const page = await browser.newPage({ viewport: { width: 390, height: 844 } });
   await page.goto(immeld.address);
   await page.getByRole('button', { name: 'Speak' }).click();
-  const live = page.getByRole('region', { name: 'Recording now' });
+  const live = page.getByRole('region', { name: 'Recording' });
   const elapsed = async () => Number(/0:(\d\d)/.exec((await live.textContent()) ?? '')?.[1] ?? 0);
   await expect.poll(elapsed).toBeGreaterThanOrEqual(3);
   // It stays visible in all places.

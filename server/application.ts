@@ -9,6 +9,7 @@ import type { Sequelize } from 'sequelize';
 import type { JobQueue } from './jobs/queue';
 import { openApiDescription } from './openapi';
 import { MODEL_NAME } from './recognition/modelFiles';
+import { calendarRoutes } from './routes/calendars';
 import { captureRoutes } from './routes/captures';
 import { dayRoutes } from './routes/days';
 import { findRoutes } from './routes/find';
@@ -16,11 +17,13 @@ import { jobRoutes } from './routes/jobs';
 import { packRoutes, servePacks } from './routes/packs';
 import { recordingRoutes } from './routes/recordings';
 import { serve } from './routes/serve';
+import { settingsRoutes } from './routes/settings';
 import { shelfRoutes } from './routes/shelves';
 import { slipRoutes } from './routes/slips';
 import { todoRoutes } from './routes/todos';
 import { UPLOAD_PATH, uploadServer } from './routes/uploads';
 import { writeUpRoutes } from './routes/writeUps';
+import { STAND_IN_FEED, serveStandInCalendar } from './standIns/calendarFeed';
 import type { SoundStore } from './storage/soundStore';
 
 export type ApplicationParts = {
@@ -49,6 +52,7 @@ export function createApplication({ database, sounds, queue, appFolder, isDemo }
     throw new Problem('not-found', 'There is nothing at this address.');
   });
   servePacks(application);
+  if (isDemo) application.get(STAND_IN_FEED, serveStandInCalendar);
   if (appFolder) serveApp(application, appFolder);
   application.use(problemAnswers);
   return application;
@@ -62,6 +66,7 @@ function apiRouter(database: Sequelize, sounds: SoundStore, queue: JobQueue, isD
   });
   router.use(recordingRoutes(sounds, queue), todoRoutes(), writeUpRoutes(), shelfRoutes(database), dayRoutes(database));
   router.use(jobRoutes(queue), findRoutes(database), slipRoutes(sounds), captureRoutes(), packRoutes());
+  router.use(calendarRoutes(), settingsRoutes());
   return router;
 }
 

@@ -1,3 +1,4 @@
+import type { NewCalendar } from '@immeld/core/contract/appointments';
 import type { Job } from '@immeld/core/contract/jobs';
 import type {
   Filing,
@@ -7,6 +8,7 @@ import type {
   TodoChange,
   WriteUpChange,
 } from '@immeld/core/contract/recordings';
+import type { SettingsChange } from '@immeld/core/contract/settings';
 import type { SlipChange } from '@immeld/core/contract/slips';
 import type { FolderChange, NewFolder } from '@immeld/core/contract/shelves';
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
@@ -19,10 +21,13 @@ export type ListPlace = 'tray' | 'shelves' | 'bin' | 'all';
 export const useShelves = () => useQuery({ queryKey: ['shelves'], queryFn: () => call('getShelves') });
 export const useStatus = () => useQuery({ queryKey: ['status'], queryFn: () => call('status'), staleTime: Infinity });
 
+/** IANA name of the time zone of this device. */
+export const ownZone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone;
+
 export const useDay = (date: string) =>
   useQuery({
     queryKey: ['recordings', 'day', date],
-    queryFn: () => call('getDay', { params: { date } }),
+    queryFn: () => call('getDay', { params: { date }, query: { zone: ownZone() } }),
     placeholderData: keepPreviousData,
   });
 
@@ -41,6 +46,16 @@ export function useRecordings(filter: { place: ListPlace; folderId?: string; tag
 
 export const useRecording = (id: string) =>
   useQuery({ queryKey: ['recordings', 'one', id], queryFn: () => call('getRecording', { params: { id } }) });
+
+export const useAppointments = (date: string, isWanted: boolean) =>
+  useQuery({
+    queryKey: ['recordings', 'appointments', date],
+    queryFn: () => call('listAppointments', { query: { from: date, to: date, zone: ownZone() } }),
+    enabled: isWanted,
+  });
+
+export const useCalendars = () => useQuery({ queryKey: ['calendars'], queryFn: () => call('listCalendars') });
+export const useSharedSettings = () => useQuery({ queryKey: ['settings'], queryFn: () => call('getSettings') });
 
 export const useTodos = () =>
   useQuery({ queryKey: ['todos'], queryFn: () => call('listTodos', { query: { state: 'ink' } }) });
@@ -85,7 +100,9 @@ export function useChanges() {
   const client = useQueryClient();
   const refresh = () =>
     Promise.all(
-      [['recordings'], ['shelves'], ['todos'], ['find']].map((queryKey) => client.invalidateQueries({ queryKey })),
+      [['recordings'], ['shelves'], ['todos'], ['find'], ['calendars']].map((queryKey) =>
+        client.invalidateQueries({ queryKey }),
+      ),
     );
   const keep = (recording: Recording) => client.setQueryData(['recordings', 'one', recording.id], recording);
   const done = { onSettled: refresh };
@@ -108,7 +125,8 @@ export function useChanges() {
       ...done,
     }),
     slip: useMutation({
-      mutationFn: ({ id, change }: { id: string; change: SlipChange }) => call('changeSlip', { params: { id }, body: change }),
+      mutationFn: ({ id, change }: { id: string; change: SlipChange }) =>
+        call('changeSlip', { params: { id }, body: change }),
       ...done,
     }),
     newTodo: useMutation({ mutationFn: (body: NewTodo) => call('addTodo', { body }), ...done }),
@@ -123,6 +141,16 @@ export function useChanges() {
         call('changeFolder', { params: { id }, body: change }),
       ...done,
     }),
+    settings: useMutation({
+      mutationFn: (body: SettingsChange) => call('changeSettings', { body }),
+      onSuccess: (settings) => client.setQueryData(['settings'], settings),
+    }),
+    newCalendar: useMutation({ mutationFn: (body: NewCalendar) => call('addCalendar', { body }), ...done }),
+    refreshCalendar: useMutation({
+      mutationFn: (id: string) => call('refreshCalendar', { params: { id } }),
+      ...done,
+    }),
+    removeCalendar: useMutation({ mutationFn: (id: string) => call('removeCalendar', { params: { id } }), ...done }),
     cancelJob: useMutation({ mutationFn: (id: string) => call('cancelJob', { params: { id } }), ...done }),
     retryJob: useMutation({ mutationFn: (id: string) => call('retryJob', { params: { id } }), ...done }),
     recognise: useMutation({ mutationFn: (id: string) => call('recogniseAgain', { params: { id } }), ...done }),

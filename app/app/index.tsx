@@ -35,6 +35,9 @@ export default function DayScreen() {
   const count = data?.recordings.length ?? 0;
   const summary = [
     count ? `${count} ${count === 1 ? 'recording' : 'recordings'}, ${lengthName(said)}` : 'nothing recorded',
+    data?.appointments.length
+      ? `${data.appointments.length} appointment${data.appointments.length === 1 ? '' : 's'}`
+      : null,
     data?.todos.length ? `${data.todos.length} to-do${data.todos.length === 1 ? '' : 's'} due` : null,
   ]
     .filter(Boolean)
@@ -62,13 +65,16 @@ export default function DayScreen() {
         {data && (
           <>
             <WeekBand week={data.week} date={date} onChoose={choose} />
-            {count + data.todos.length === 0 && (
+            {count + data.todos.length + data.appointments.length === 0 && (
               <Empty title={date === today ? 'Nothing said yet today' : 'Nothing on this day'}>
-                Recordings stand here at their hour, with the to-dos that are due. Press Speak to make one.
+                Recordings stand here at their hour, with appointments and the to-dos that are due. Press Speak to make
+                one.
               </Empty>
             )}
             <View style={{ paddingTop: 10 }}>
               <HourLine
+                date={date}
+                appointments={data.appointments}
                 recordings={data.recordings}
                 todos={data.todos}
                 nowHour={date === today ? now.getHours() : null}

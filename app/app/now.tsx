@@ -1,10 +1,12 @@
 import { Redirect, useRouter } from 'expo-router';
 import { useEffect, useMemo, useRef } from 'react';
 import { ScrollView, View } from 'react-native';
+import { ConsentCard } from '../features/now/consentCard';
 import { MarkPad } from '../features/now/markPad';
 import { NowSlip } from '../features/now/nowSlip';
 import { nowRows } from '../features/now/nowRows';
 import { PackNotice } from '../features/now/packNotice';
+import { useSharedSettings } from '../api/queries';
 import { isCapturing, useCaptureNow, useLiveText } from '../offline/deviceContext';
 import { Page, useIsWide } from '../ui/shell';
 import { READING_WIDTH, useColours } from '../ui/theme';
@@ -20,7 +22,15 @@ export default function NowScreen() {
   const slips = useCaptureNow((now) => now.slips);
   const warning = useCaptureNow((now) => now.warning);
   const { fixed, tentative, lagMs, state } = useLiveText();
-  const rows = useMemo(() => nowRows(fixed, tentative, slips), [fixed, tentative, slips]);
+  const { data: shared } = useSharedSettings();
+  const phrases = useMemo(
+    () =>
+      shared?.listensForAsides === false
+        ? null
+        : { opening: shared?.asideOpening ?? 'side note', closing: shared?.asideClosing ?? 'back to it' },
+    [shared],
+  );
+  const rows = useMemo(() => nowRows(fixed, tentative, slips, phrases), [fixed, tentative, slips, phrases]);
   const scroll = useRef<ScrollView>(null);
   const isAtEnd = useRef(true);
 
@@ -46,6 +56,24 @@ export default function NowScreen() {
       {rows.map((row) =>
         row.kind === 'slip' ? (
           <NowSlip key={row.key} slip={row.slip} />
+        ) : row.kind === 'aside' ? (
+          <View
+            key={row.key}
+            role="article"
+            aria-label="Aside"
+            style={{
+              marginLeft: 20,
+              marginBottom: 8,
+              borderLeftWidth: 2,
+              borderLeftColor: colours.heather,
+              paddingLeft: 12,
+            }}
+          >
+            <Type size="tiny" tone="heather">
+              Aside
+            </Type>
+            <Type face="text">{row.text}</Type>
+          </View>
         ) : (
           <Type key={row.key} size="body" face="text" style={{ marginBottom: 8 }}>
             {row.fixed}
@@ -74,6 +102,7 @@ export default function NowScreen() {
               : 'Every second is kept on this device, also without a network.')}
         </Type>
       </View>
+      <ConsentCard />
       <View style={{ flex: 1, minHeight: 0, flexDirection: isWide ? 'row' : 'column', gap: isWide ? 32 : 0 }}>
         {words}
         <View

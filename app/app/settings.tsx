@@ -1,4 +1,7 @@
-import { ScrollView, View } from 'react-native';
+import { ScrollView } from 'react-native';
+import { AsideSettings } from '../features/settings/asideSettings';
+import { CalendarSettings } from '../features/settings/calendarSettings';
+import { ConsentSettings } from '../features/settings/consentSettings';
 import { PackSettings } from '../features/settings/packSettings';
 import { SourceSettings } from '../features/settings/sourceSettings';
 import { Page } from '../ui/shell';
@@ -11,7 +14,9 @@ export default function SettingsScreen() {
         <Title>Settings</Title>
         <SourceSettings />
         <PackSettings />
-        <View />
+        <ConsentSettings />
+        <AsideSettings />
+        <CalendarSettings />
       </ScrollView>
     </Page>
   );

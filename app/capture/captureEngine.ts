@@ -34,8 +34,8 @@ const IDLE: CaptureNow = {
   warning: null,
 };
 
-/** Every second goes to the disk: a crash costs less than two. */
-const PIECE_MS = 1000;
+/** So often what was recorded goes to the disk: with what the encoder holds back, a crash costs less than two seconds. */
+const PIECE_MS = 500;
 const BITS_PER_SECOND = 48_000;
 const SHOWN_PEAKS = 600;
 /** The sound thread is heard ten times a second; silence of this length means that the page was asleep. */
@@ -45,6 +45,8 @@ const TEXT_KEPT_EVERY_MS = 5000;
 const SPACE_ASKED_EVERY_MS = 15_000;
 const LITTLE_SPACE = 60 * 1024 ** 2;
 const NO_SPACE = 8 * 1024 ** 2;
+
+const FALLBACK_MS = 100;
 
 export const captureLock = (id: string): string => `immeld-capture-${id}`;
 
@@ -69,7 +71,7 @@ type Running = {
 export type StartOptions = { sources: SourceChoice; details?: Record<string, string> };
 
 /**
- * Records: opens the sources, keeps every second on the disk, listens to the level, collects slips, and notices what
+ * Records: opens the sources, keeps what was recorded on the disk, listens to the level, collects slips, and notices what
  * goes wrong. Knows nothing of screens.
  */
 export class CaptureEngine {
@@ -187,9 +189,7 @@ export class CaptureEngine {
 
   private async run(sources: OpenSources, details: Record<string, string>): Promise<void> {
     const { audio } = sources;
-    await audio.audioWorklet.addModule('/workers/tapProcessor.js');
-    const tap = new AudioWorkletNode(audio, 'immeld-tap', { numberOfOutputs: 0 });
-    sources.node.connect(tap);
+    const tap = await openTap(sources);
     const type = ['audio/webm;codecs=opus', 'audio/mp4', 'audio/ogg;codecs=opus'].find((t) =>
       MediaRecorder.isTypeSupported(t),
     );
@@ -218,7 +218,7 @@ export class CaptureEngine {
       releaseLock,
     };
     this.running = running;
-    tap.port.onmessage = ({ data }: MessageEvent<Float32Array>) => this.hear(running, data, audio.sampleRate);
+    tap((samples, rate) => this.hear(running, samples, rate));
     recorder.ondataavailable = ({ data }) => this.keep(running, data);
     recorder.onstop = () => void this.complete(running);
     for (const track of sources.tracks) {
@@ -366,6 +366,39 @@ export class CaptureEngine {
   private set(part: Partial<CaptureNow>): void {
     this.now = { ...this.now, ...part };
     this.listeners.forEach((tell) => tell());
+  }
+}
+
+type Tap = (listen: (samples: Float32Array, rate: number) => void) => void;
+
+/** Hears the sound in tenths of a second: by the sound thread, or where that cannot be loaded, for the level only. */
+async function openTap({ audio, node }: OpenSources): Promise<Tap> {
+  try {
+    await audio.audioWorklet.addModule('/workers/tapProcessor.js');
+    const tap = new AudioWorkletNode(audio, 'immeld-tap', { numberOfOutputs: 0 });
+    node.connect(tap);
+    return (listen) => {
+      tap.port.onmessage = ({ data }: MessageEvent<Float32Array>) => listen(data, audio.sampleRate);
+    };
+  } catch {
+    const analyser = audio.createAnalyser();
+    analyser.fftSize = 8192;
+    node.connect(analyser);
+    return (listen) => {
+      let before = performance.now();
+      const timer = setInterval(() => {
+        if (audio.state === 'closed') return clearInterval(timer);
+        const now = performance.now();
+        const samples = new Float32Array(analyser.fftSize);
+        analyser.getFloatTimeDomainData(samples);
+        // The newest samples stand for all that passed since the last look.
+        const count = Math.round(((now - before) / 1000) * audio.sampleRate);
+        const heard = new Float32Array(count);
+        heard.set(samples.subarray(Math.max(0, samples.length - count)).subarray(0, count));
+        listen(heard, audio.sampleRate);
+        before = now;
+      }, FALLBACK_MS);
+    };
   }
 }
 

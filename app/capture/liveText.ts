@@ -49,7 +49,10 @@ export class LiveText {
     try {
       this.worker = this.makeWorker();
     } catch {
-      this.set({ state: 'failed', problem: 'This browser cannot recognise speech by itself. The server does it later.' });
+      this.set({
+        state: 'failed',
+        problem: 'This browser cannot recognise speech by itself. The server does it later.',
+      });
       return;
     }
     this.worker.addEventListener('message', (event) => this.hear((event as MessageEvent<FromLiveWorker>).data));

@@ -118,7 +118,8 @@ export async function openSources(choice: SourceChoice): Promise<OpenSources> {
     audio,
     tracks: streams.flatMap(({ stream }) => stream.getAudioTracks()),
     setGains: (microphone, screen) => {
-      const set = (kind: string, value: number) => gains.get(kind)?.gain.setTargetAtTime(value, audio.currentTime, 0.02);
+      const set = (kind: string, value: number) =>
+        gains.get(kind)?.gain.setTargetAtTime(value, audio.currentTime, 0.02);
       set('microphone', microphone);
       set('screen', screen);
     },

@@ -232,14 +232,13 @@ export class CaptureStore {
         else {
           const sizeBytes = pieces.reduce((sum, { content }) => sum + sizeOf(content), 0);
           const durationMs = Math.max(...pieces.map((p) => p.elapsedMs));
-          recovered.push(
-            await this.change(capture.id, { state: 'waiting', isRecovered: true, durationMs, sizeBytes }),
-          );
+          recovered.push(await this.change(capture.id, { state: 'waiting', isRecovered: true, durationMs, sizeBytes }));
         }
       } else if (capture.state !== 'sent' && capture.state !== 'refused' && pieces.length === 0) {
         await this.change(capture.id, {
           state: 'refused',
-          problem: 'The page was closed before this large file was sent. The file itself is unchanged: choose it again.',
+          problem:
+            'The page was closed before this large file was sent. The file itself is unchanged: choose it again.',
         });
       }
     }

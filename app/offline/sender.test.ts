@@ -178,7 +178,8 @@ describe('the outbox', () => {
     await outbox.wake();
     expect(await store.get(id)).toMatchObject({ state: 'waiting', problem: 'The server does not answer.' });
     isAway = false;
-    for (let i = 0; i < 100 && (await store.get(id))!.state !== 'sent'; i++) await new Promise((r) => setTimeout(r, 50));
+    for (let i = 0; i < 100 && (await store.get(id))!.state !== 'sent'; i++)
+      await new Promise((r) => setTimeout(r, 50));
     outbox.stop();
     expect((await store.get(id))!.state).toBe('sent');
   });

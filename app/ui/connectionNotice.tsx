@@ -28,8 +28,8 @@ export function ConnectionNotice() {
       }}
     >
       <Type size="tiny">
-        No answer from Immeld’s server. You can go on recording: everything is kept on this device and sent by itself when
-        the server is back.
+        No answer from Immeld’s server. You can go on recording: everything is kept on this device and sent by itself
+        when the server is back.
       </Type>
     </View>
   );

@@ -1,3 +1,4 @@
+import type { Appointment } from '@immeld/core/contract/appointments';
 import { usePathname, useRouter } from 'expo-router';
 import { useRef } from 'react';
 import { View } from 'react-native';
@@ -31,16 +32,22 @@ export function useBringIn(): () => void {
   };
 }
 
-/** Starts a recording from the chosen source and shows its words as they come. */
-export function useSpeak(): () => void {
+/** Starts a recording from the chosen source, perhaps for an appointment, and shows its words as they come. */
+export function useSpeak(appointment?: Appointment): () => void {
   const engine = useCapture();
   const router = useRouter();
   const { source } = useSettings();
   return () =>
-    void engine.start({ sources: source }).then(() => {
+    void engine.start({ sources: source, details: detailsFor(appointment) }).then(() => {
       if (isCapturing(engine.state)) router.navigate('/now');
     });
 }
+
+/** What the server is told beside the sound: with the zone it finds the appointment that was going on. */
+export const detailsFor = (appointment?: Appointment): Record<string, string> => ({
+  zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+  ...(appointment ? { appointmentId: appointment.id } : {}),
+});
 
 /** Press to record, from everywhere. While it records it is the live strip, with pause and finish under the thumb. */
 export function SpeakBar({ isNarrow = false }: { isNarrow?: boolean }) {
@@ -167,9 +174,7 @@ function LiveBar({ isNarrow }: { isNarrow: boolean }) {
           style={{ flex: isNarrow ? 0 : 2 }}
         />
       </View>
-      {isPaused && (
-        <WordButton label="Throw this recording away" tone="rowan" onPress={() => engine.throwAway()} />
-      )}
+      {isPaused && <WordButton label="Throw this recording away" tone="rowan" onPress={() => engine.throwAway()} />}
     </View>
   );
 }

@@ -100,7 +100,8 @@ async function work(): Promise<void> {
   }
 }
 
-const tell = (error: unknown) => say({ type: 'problem', message: error instanceof Error ? error.message : String(error) });
+const tell = (error: unknown) =>
+  say({ type: 'problem', message: error instanceof Error ? error.message : String(error) });
 
 self.addEventListener('message', ({ data }: MessageEvent<ToLiveWorker>) => {
   if (data.type === 'load') load(data).catch(tell);

@@ -1,4 +1,5 @@
 /** Serves the app without a network, sends what waits when the network is back, takes in what is shared from a phone. */
+import { clientsClaim } from 'workbox-core';
 import { cleanupOutdatedCaches, createHandlerBoundToURL, precacheAndRoute } from 'workbox-precaching';
 import { NavigationRoute, registerRoute } from 'workbox-routing';
 import { CaptureStore, captureOf } from '../offline/captureStore';
@@ -14,6 +15,8 @@ declare const self: Omit<typeof globalThis, 'addEventListener'> & {
 
 const SHARE_ADDRESS = '/shared';
 
+// Already at the first visit the page can do without the network.
+clientsClaim();
 cleanupOutdatedCaches();
 precacheAndRoute(self.__WB_MANIFEST);
 registerRoute(

@@ -6,7 +6,10 @@ export const webRuntime: ModelRuntime = {
   float32: (data, dims) => new ort.Tensor('float32', data, dims),
   int64: (data, dims) => new ort.Tensor('int64', data, dims),
   async open(modelBytes): Promise<ModelSession> {
-    const session = await ort.InferenceSession.create(modelBytes, { executionProviders: ['wasm'], logSeverityLevel: 3 });
+    const session = await ort.InferenceSession.create(modelBytes, {
+      executionProviders: ['wasm'],
+      logSeverityLevel: 3,
+    });
     return {
       inputNames: session.inputNames,
       outputNames: session.outputNames,

@@ -1,6 +1,7 @@
 /** Every address of the HTTP interface: the one table that the server serves, the app calls and the description shows. */
 import * as yup from 'yup';
 import { FORMATS } from '../formats/formats';
+import { appointmentSchema, calendarSchema, newCalendarSchema } from './appointments';
 import { captureReceiptSchema, packSchema } from './captures';
 import { daySchema, findResultSchema } from './find';
 import { jobSchema } from './jobs';
@@ -16,9 +17,10 @@ import {
   writeUpSchema,
 } from './recordings';
 import { newSlipsSchema, slipChangeSchema, slipSchema } from './slips';
+import { settingsChangeSchema, settingsSchema } from './settings';
 import { folderChangeSchema, folderSchema, newFolderSchema, shelvesSchema } from './shelves';
 
-export type Method = 'get' | 'post' | 'patch' | 'put';
+export type Method = 'get' | 'post' | 'patch' | 'put' | 'delete';
 
 export type Endpoint<P, Q, B, R> = {
   method: Method;
@@ -36,6 +38,8 @@ export type Endpoint<P, Q, B, R> = {
 const none = yup.object({});
 const byId = yup.object({ id: yup.string().uuid('This address is not one of Immeld’s.').required() });
 const dateText = (message: string) => yup.string().matches(/^\d{4}-\d{2}-\d{2}$/, message);
+/** IANA name of the person's time zone; without it the server's own. */
+const zone = yup.string().max(60);
 const listOf = <T extends yup.Schema>(schema: T) => yup.array().of(schema).required();
 
 /** Keeps the types of all four schemas. */
@@ -207,7 +211,7 @@ export const ENDPOINTS = {
     path: '/days/:date',
     summary: 'Recordings and to-dos of a day, and its week at a glance',
     params: yup.object({ date: dateText('A day is written like 2026-05-12.').required() }),
-    query: none,
+    query: yup.object({ zone }),
     body: null,
     response: daySchema,
   }),
@@ -275,6 +279,73 @@ export const ENDPOINTS = {
     query: none,
     body: null,
     response: captureReceiptSchema,
+  }),
+  getSettings: endpoint({
+    method: 'get',
+    path: '/settings',
+    summary: 'Settings that hold on all devices',
+    params: none,
+    query: none,
+    body: null,
+    response: settingsSchema,
+  }),
+  changeSettings: endpoint({
+    method: 'patch',
+    path: '/settings',
+    summary: 'Change settings that hold on all devices',
+    params: none,
+    query: none,
+    body: settingsChangeSchema,
+    response: settingsSchema,
+  }),
+  listCalendars: endpoint({
+    method: 'get',
+    path: '/calendars',
+    summary: 'Calendars that were brought in or subscribed to',
+    params: none,
+    query: none,
+    body: null,
+    response: yup.object({ items: listOf(calendarSchema.required()) }),
+  }),
+  addCalendar: endpoint({
+    method: 'post',
+    path: '/calendars',
+    summary: 'Bring in an iCalendar file or subscribe to a feed; nothing is ever written to it',
+    params: none,
+    query: none,
+    body: newCalendarSchema,
+    response: calendarSchema,
+  }),
+  refreshCalendar: endpoint({
+    method: 'post',
+    path: '/calendars/:id/refresh',
+    summary: 'Fetch a feed now',
+    params: byId,
+    query: none,
+    body: null,
+    response: calendarSchema,
+  }),
+  removeCalendar: endpoint({
+    method: 'delete',
+    path: '/calendars/:id',
+    summary: 'Take a calendar away; recordings keep the appointment they have',
+    params: byId,
+    query: none,
+    body: null,
+    response: calendarSchema,
+  }),
+  listAppointments: endpoint({
+    method: 'get',
+    path: '/appointments',
+    summary: 'Appointments of some days, in their order',
+    params: none,
+    query: yup.object({
+      from: dateText('A day is written like 2026-05-12.').required(),
+      to: dateText('A day is written like 2026-05-12.').required(),
+      zone,
+    }),
+    body: null,
+    response: yup.object({ items: listOf(appointmentSchema.required()) }),
   }),
   listPacks: endpoint({
     method: 'get',

@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import { appointmentSchema } from './appointments';
 import { recordingCardSchema, todoSchema } from './recordings';
 
 /** `snippet` has the found words between U+2068 and U+2069, characters that stand in no text. */
@@ -35,6 +36,7 @@ export type FindResult = yup.InferType<typeof findResultSchema>;
 
 export const daySchema = yup.object({
   date: yup.string().required(),
+  appointments: yup.array().of(appointmentSchema.required()).required(),
   recordings: yup.array().of(recordingCardSchema.required()).required(),
   todos: yup.array().of(todoSchema.required()).required(),
   /** Seven days from Monday: how many minutes were said. */

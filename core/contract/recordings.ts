@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import { appointmentSchema } from './appointments';
 import { slipSchema } from './slips';
 
 export const RECORDING_STATES = ['waiting', 'recognising', 'ready', 'failed', 'cancelled'] as const;
@@ -78,6 +79,8 @@ export const recordingCardSchema = yup.object({
   isBinned: yup.boolean().required(),
   /** Cut off by a crash or an empty battery, and brought back by itself. */
   isRecovered: yup.boolean().required(),
+  /** The appointment during which it was recorded, as it stood in the calendar then. */
+  appointment: appointmentSchema.defined().nullable().default(null),
   suggestion: suggestionSchema.required(),
   pencilTodos: yup.array().of(todoSchema.required()).required(),
 });
@@ -119,6 +122,9 @@ export const recordingChangeSchema = yup
     tags: yup.array().of(tagName()).max(50, 'A recording may have at most 50 tags.'),
     isFiled: yup.boolean(),
     isBinned: yup.boolean(),
+    /** Another appointment of the same day, or none. */
+    appointmentId: yup.string().max(500).nullable(),
+    zone: yup.string().max(60),
     /** What of the suggestion is turned down. */
     drop: yup.array().of(yup.string().oneOf(['title', 'folder', 'tags']).required()),
   })

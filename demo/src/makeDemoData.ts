@@ -76,7 +76,7 @@ async function bringIn(script: DemoScript, sounds: SoundStore, folders: Readonly
   // The words are what was recognised; how they stand in passages follows today's rules.
   transcript.passages = passagesFrom(transcript.passages.flatMap((p) => p.words));
   const proposals = proposalsFor(transcript.passages, await filingContextFor(recording));
-  await keepResult(recording, { ...transcript, proposals, hasPlaybackCopy: false }, sounds);
+  await keepResult(recording, { ...transcript, proposals, asides: [], hasPlaybackCopy: false }, sounds);
   if (script.title) await fileAway(recording, script, folders.get(script.folder ?? '') ?? null);
 }
 

@@ -1,8 +1,11 @@
+import { randomUUID } from 'node:crypto';
 import { passageText } from '@immeld/core/transcript/manuscript';
 import { SHORT_SUMMARY_SENTENCES } from '@immeld/core/writeup/shortSummary';
+import { type Transaction } from 'sequelize';
 import { indexRecording } from '../find/wordIndex';
 import { PassageRow } from '../models/passage';
 import type { Recording } from '../models/recording';
+import { SlipRow } from '../models/slip';
 import { TodoRow } from '../models/todo';
 import { WriteUpRow } from '../models/writeUp';
 import { MODEL_NAME } from '../recognition/modelFiles';
@@ -45,7 +48,9 @@ export async function keepResult(recording: Recording, result: WorkerResult, sou
         { transaction },
       );
     }
-    const { title, folderId, tags } = result.proposals;
+    await keepAsides(recordingId, result, transaction);
+    const { title: proposed, folderId, tags } = result.proposals;
+    const title = recording.appointment?.title || proposed;
     await recording.update(
       {
         state: 'ready',
@@ -61,4 +66,20 @@ export async function keepResult(recording: Recording, result: WorkerResult, sou
     );
     await indexRecording(recording, result.passages, transaction);
   });
+}
+
+/** An aside that is known already, even one that was changed or taken away, is not added a second time. */
+const SAME_ASIDE_MS = 2000;
+
+async function keepAsides(recordingId: string, { asides }: WorkerResult, transaction: Transaction): Promise<void> {
+  const known = await SlipRow.findAll({ where: { recordingId, kind: 'aside' }, transaction });
+  const fresh = asides.filter((a) => !known.some((k) => Math.abs(k.startMs - a.startMs) < SAME_ASIDE_MS));
+  await SlipRow.bulkCreate(
+    fresh.map(({ startMs, endMs, text, isClosed }) => ({
+      ...{ id: randomUUID(), recordingId, kind: 'aside' as const, mark: null, startMs, endMs },
+      ...{ pictureFile: null, binnedAt: null },
+      text: isClosed ? text : `${text} (It was not closed: it ends at the pause.)`,
+    })),
+    { transaction },
+  );
 }

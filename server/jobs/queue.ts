@@ -1,6 +1,8 @@
 import { EventEmitter } from 'node:events';
 import type { Job } from '@immeld/core/contract/jobs';
 import { Problem } from '@immeld/core/contract/problem';
+import type { AsidePhrases } from '@immeld/core/language/asides';
+import { sharedSettings } from '../models/settings';
 import type { FileProgress } from '../recognition/transcribeFile';
 import { JobRow } from '../models/job';
 import { Recording } from '../models/recording';
@@ -8,6 +10,12 @@ import type { SoundStore } from '../storage/soundStore';
 import { filingContextFor } from './filingContext';
 import { keepResult } from './keepResult';
 import type { RecognitionPool } from './workerPool';
+
+/** Only what was recorded here is listened to for asides: others say such words without meaning them. */
+async function asidesFor({ source }: Recording): Promise<AsidePhrases | null> {
+  const { listensForAsides, asideOpening, asideClosing } = await sharedSettings();
+  return source === 'speak' && listensForAsides ? { opening: asideOpening, closing: asideClosing } : null;
+}
 
 type Live = { percent: number | null; secondsLeft: number | null; latestWords: string; startedAt: number };
 
@@ -133,6 +141,7 @@ export class JobQueue {
           expectedMs: recording.durationMs,
           playback: this.sounds.playbackPlan(recording.soundFile),
           filing: await filingContextFor(recording),
+          asides: await asidesFor(recording),
         },
         (progress) => this.report(row, recording, progress),
       );

@@ -1,5 +1,6 @@
 /** A worker thread: recognises one file at a time with models that stay loaded. */
 import { parentPort } from 'node:worker_threads';
+import { withoutAsides } from '@immeld/core/transcript/withoutAsides';
 import { proposalsFor } from '@immeld/core/filing/proposals';
 import type { TranscriberModels } from '@immeld/core/speech/transcriber';
 import { SoundError } from '../recognition/decodeSound';
@@ -31,8 +32,9 @@ async function work(task: WorkerTask, signal: AbortSignal): Promise<void> {
   const hasPlaybackCopy = task.playback
     ? await writePlaybackCopy(task.soundFile, task.playback.target, task.playback.isWebm)
     : false;
-  const proposals = proposalsFor(transcript.passages, task.filing);
-  say({ type: 'done', jobId: task.jobId, result: { ...transcript, proposals, hasPlaybackCopy } });
+  const { passages, asides } = withoutAsides(transcript.passages, task.asides);
+  const proposals = proposalsFor(passages, task.filing);
+  say({ type: 'done', jobId: task.jobId, result: { ...transcript, passages, asides, proposals, hasPlaybackCopy } });
 }
 
 parentPort!.on('message', (message: ToWorker) => {

@@ -1,4 +1,5 @@
 import type { FilingContext, Proposals } from '@immeld/core/filing/proposals';
+import type { Aside, AsidePhrases } from '@immeld/core/language/asides';
 import type { FileProgress, FileTranscript } from '../recognition/transcribeFile';
 
 /** What the server asks of a recognition worker. */
@@ -8,9 +9,15 @@ export type WorkerTask = {
   expectedMs: number | null;
   playback: { target: string; isWebm: boolean } | null;
   filing: FilingContext;
+  /** The phrases of asides, or null where none are listened for. */
+  asides: AsidePhrases | null;
 };
 
-export type WorkerResult = FileTranscript & { proposals: Proposals; hasPlaybackCopy: boolean };
+export type WorkerResult = FileTranscript & {
+  proposals: Proposals;
+  asides: Aside[];
+  hasPlaybackCopy: boolean;
+};
 
 export type ToWorker = { type: 'task'; task: WorkerTask } | { type: 'cancel'; jobId: string };
 

@@ -1,9 +1,11 @@
 import type { Sequelize } from 'sequelize';
+import { CalendarRow } from './calendar';
 import { Folder } from './folder';
 import { JobRow } from './job';
 import { PassageRow } from './passage';
 import { Project } from './project';
 import { Recording } from './recording';
+import { SettingsRow } from './settings';
 import { SlipRow } from './slip';
 import { RecordingTag, Tag } from './tag';
 import { TodoRow } from './todo';
@@ -11,7 +13,7 @@ import { WriteUpRow } from './writeUp';
 
 /** Binds all models to a database and ties them together. */
 export function initModels(database: Sequelize): void {
-  for (const model of [Folder, JobRow, PassageRow, Project, Recording, RecordingTag, SlipRow, Tag, TodoRow, WriteUpRow]) {
+  for (const model of [CalendarRow, SettingsRow, Folder, JobRow, PassageRow, Project, Recording, RecordingTag, SlipRow, Tag, TodoRow, WriteUpRow]) {
     model.initialise(database);
   }
   Recording.hasMany(PassageRow, { foreignKey: 'recordingId', as: 'passages' });

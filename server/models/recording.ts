@@ -1,3 +1,4 @@
+import type { Appointment } from '@immeld/core/contract/appointments';
 import type { RecordingState, Suggestion } from '@immeld/core/contract/recordings';
 import {
   type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type NonAttribute,
@@ -37,6 +38,7 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
   declare captureId: CreationOptional<string | null>;
   /** Whether the recording was cut off and came back by itself. */
   declare isRecovered: CreationOptional<boolean>;
+  declare appointment: CreationOptional<Appointment | null>;
   declare createdAt: CreationOptional<Date>;
   declare updatedAt: CreationOptional<Date>;
   declare passages?: NonAttribute<PassageRow[]>;
@@ -70,6 +72,7 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
         language: DataTypes.TEXT,
         captureId: DataTypes.UUID,
         isRecovered: { type: DataTypes.BOOLEAN, defaultValue: false },
+        appointment: DataTypes.JSON,
         createdAt: DataTypes.DATE,
         updatedAt: DataTypes.DATE,
       },

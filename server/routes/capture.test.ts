@@ -110,7 +110,9 @@ describe('slips', () => {
     const slips = [slip({ mark: 'to-do', text: 'Order stakes' }), slip({ mark: 'to-do' })];
     await json('POST', `/recordings/${id}/slips`, { slips });
     const { items } = await json<{ items: Todo[] }>('GET', '/todos');
-    expect(items.filter((t) => t.recordingId === id)).toMatchObject([{ text: 'Order stakes', who: 'me', startMs: 1200 }]);
+    expect(items.filter((t) => t.recordingId === id)).toMatchObject([
+      { text: 'Order stakes', who: 'me', startMs: 1200 },
+    ]);
   });
 
   it('can be taken away and brought back', async () => {

@@ -2,6 +2,7 @@ import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
 import { Router } from 'express';
 import { Op, QueryTypes, type Sequelize } from 'sequelize';
+import { appointmentsBetween, serverZone } from '../calendar/calendars';
 import { Recording } from '../models/recording';
 import { TodoRow } from '../models/todo';
 import { CARD_INCLUDES, cardView, todoView } from '../views/recordingView';
@@ -19,12 +20,13 @@ function weekOf(date: string): string[] {
 export function dayRoutes(database: Sequelize): Router {
   const router = Router();
 
-  serve(router, ENDPOINTS.getDay, async ({ params: { date } }) => {
+  serve(router, ENDPOINTS.getDay, async ({ params: { date }, query: { zone } }) => {
     if (Number.isNaN(new Date(`${date}T00:00:00Z`).getTime())) {
       throw new Problem('invalid-request', 'There is no such day in the calendar.');
     }
     const week = weekOf(date);
-    const [recordings, todos, totals] = await Promise.all([
+    const [appointments, recordings, todos, totals] = await Promise.all([
+      appointmentsBetween(date, date, zone ?? serverZone()),
       Recording.findAll({
         where: { startedAt: { [Op.startsWith]: date }, binnedAt: null },
         include: CARD_INCLUDES,
@@ -42,7 +44,7 @@ export function dayRoutes(database: Sequelize): Router {
     ]);
     const byDate = new Map(totals.map((t) => [t.date, t]));
     return {
-      date,
+      ...{ date, appointments },
       recordings: recordings.map(cardView),
       todos: todos.map((t) => todoView(t)),
       week: week.map((d) => byDate.get(d) ?? { date: d, recordingCount: 0, spokenMs: 0 }),

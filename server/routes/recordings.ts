@@ -6,6 +6,7 @@ import { Router } from 'express';
 import fs from 'node:fs';
 import { Op, type Transaction, type WhereOptions } from 'sequelize';
 import { indexRecording } from '../find/wordIndex';
+import { appointmentFor } from '../calendar/calendars';
 import type { JobQueue } from '../jobs/queue';
 import { Folder } from '../models/folder';
 import { Recording } from '../models/recording';
@@ -42,16 +43,30 @@ async function checkFolder(folderId: string | null | undefined): Promise<void> {
   }
 }
 
+async function chosenAppointment(recording: Recording, { appointmentId, zone }: RecordingChange) {
+  const chosen = await appointmentFor(recording.startedAt, zone ?? null, appointmentId);
+  if (chosen?.id !== appointmentId) {
+    throw new Problem('invalid-request', 'This appointment is not in the calendar of that day any more.');
+  }
+  return chosen;
+}
+
 async function change(recording: Recording, body: RecordingChange & { isFiled?: boolean | undefined }): Promise<void> {
   await checkFolder(body.folderId);
+  const appointment = body.appointmentId ? await chosenAppointment(recording, body) : null;
   await recording.sequelize.transaction(async (transaction) => {
     const suggestion = { ...recording.suggestion };
     if (body.drop?.includes('title')) suggestion.title = null;
+    // A title that came from the wrong appointment goes with it.
+    if (body.appointmentId !== undefined && suggestion.title === (recording.appointment?.title ?? null)) {
+      suggestion.title = appointment?.title || null;
+    }
     if (body.drop?.includes('folder')) suggestion.folderId = null;
     if (body.drop?.includes('tags')) suggestion.tags = [];
     await recording.update(
       {
         suggestion,
+        ...(body.appointmentId !== undefined ? { appointment } : {}),
         ...(body.title !== undefined ? { title: body.title || null } : {}),
         ...(body.folderId !== undefined ? { folderId: body.folderId } : {}),
         ...(body.isFiled !== undefined ? { filedAt: body.isFiled ? (recording.filedAt ?? new Date()) : null } : {}),

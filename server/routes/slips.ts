@@ -93,7 +93,9 @@ export function slipRoutes(sounds: SoundStore): Router {
     if (!file || !fs.existsSync(file)) throw new Problem('not-found', 'This slip has no picture.');
     response.setHeader('Cache-Control', 'private, max-age=86400');
     response.type(PICTURES.find((p) => file.endsWith(p.extension))!.type);
-    await new Promise<void>((resolve, reject) => response.sendFile(file, (error) => (error ? reject(error) : resolve())));
+    await new Promise<void>((resolve, reject) =>
+      response.sendFile(file, (error) => (error ? reject(error) : resolve())),
+    );
   });
 
   return router;

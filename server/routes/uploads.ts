@@ -24,7 +24,11 @@ export function uploadServer(sounds: SoundStore, queue: JobQueue): Server {
     datastore: new FileStore({ directory: sounds.uploadFolder, expirationPeriodInMilliseconds: ABANDONED_AFTER_MS }),
     exposedHeaders: ['Immeld-Recording', 'Immeld-Already-Here', 'Immeld-Sha256'],
     onUploadFinish: async (_request, upload) => {
-      const { recording, isNew, isAlreadyHere } = await takeIn(uploadedFile(upload, sounds), metadataOf(upload), sounds);
+      const { recording, isNew, isAlreadyHere } = await takeIn(
+        uploadedFile(upload, sounds),
+        metadataOf(upload),
+        sounds,
+      );
       if (isNew && !recording.binnedAt) await queue.add(recording.id);
       await fs.promises.rm(path.join(sounds.uploadFolder, `${upload.id}.json`), { force: true });
       return {
@@ -76,6 +80,8 @@ function metadataOf(upload: Pick<Upload, 'metadata'>): Intake {
     durationMs: Number(metadata['durationMs']) || null,
     source: metadata['source'] === 'speak' ? 'speak' : 'import',
     captureId: metadata['captureId'] && UUID.test(metadata['captureId']) ? metadata['captureId'] : null,
+    zone: metadata['zone'] || null,
+    appointmentId: metadata['appointmentId'] || null,
     isRecovered: metadata['recovered'] === '1',
     isThrownAway: metadata['thrownAway'] === '1',
   };

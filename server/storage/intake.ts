@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
+import { appointmentFor } from '../calendar/calendars';
 import { Recording } from '../models/recording';
 import { indexRecording } from '../find/wordIndex';
 import { type SoundStore, sha256Of } from './soundStore';
@@ -15,6 +16,10 @@ export type Intake = {
   /** The device's own name for what it captured. */
   captureId?: string | null;
   isRecovered?: boolean;
+  /** IANA name of the time zone in which it was recorded. */
+  zone?: string | null;
+  /** The appointment it was started from. */
+  appointmentId?: string | null;
   /** Thrown away while recording: it comes in, but lies in the bin. */
   isThrownAway?: boolean;
 };
@@ -79,6 +84,9 @@ export async function takeIn(
   }
   const id = randomUUID();
   const fileName = shortenedName(intake.fileName);
+  const startedAt = intake.startedAt && LOCAL_TIME.test(intake.startedAt) ? intake.startedAt.slice(0, 19) : nowLocal();
+  const appointment =
+    intake.source === 'speak' ? await appointmentFor(startedAt, intake.zone ?? null, intake.appointmentId) : null;
   const soundFile = sounds.nameFor(id, fileName);
   await sounds.take(file, soundFile);
   const recording = await Recording.create({
@@ -92,12 +100,12 @@ export async function takeIn(
     sha256,
     sizeBytes: size,
     durationMs: intake.durationMs,
-    startedAt: intake.startedAt && LOCAL_TIME.test(intake.startedAt) ? intake.startedAt.slice(0, 19) : nowLocal(),
+    ...{ startedAt, appointment },
     state: 'waiting',
     problem: null,
     ...{ folderId: null, filedAt: null, peaks: [], model: null, language: null },
     ...{ captureId, isRecovered, binnedAt: isThrownAway ? new Date() : null },
-    suggestion: { title: null, folderId: null, tags: [] },
+    suggestion: { title: appointment?.title || null, folderId: null, tags: [] },
   });
   await indexRecording(recording, []);
   return { recording, isNew: true, isAlreadyHere: false };

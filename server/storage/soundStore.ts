@@ -13,7 +13,8 @@ export class SoundStore {
     this.folder = path.join(dataFolder, 'sound');
     this.uploadFolder = path.join(dataFolder, 'uploads');
     this.pictureFolder = path.join(dataFolder, 'pictures');
-    for (const folder of [this.folder, this.uploadFolder, this.pictureFolder]) fs.mkdirSync(folder, { recursive: true });
+    for (const folder of [this.folder, this.uploadFolder, this.pictureFolder])
+      fs.mkdirSync(folder, { recursive: true });
   }
 
   pathOf(soundFile: string): string {

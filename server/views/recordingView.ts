@@ -76,6 +76,7 @@ export function cardView(r: Recording): RecordingCard {
     isFiled: r.filedAt !== null,
     isBinned: r.binnedAt !== null,
     isRecovered: r.isRecovered,
+    appointment: r.appointment ?? null,
     suggestion: r.suggestion,
     pencilTodos: inOrder(r.todos ?? [])
       .filter((t) => t.state === 'pencil')

@@ -1,4 +1,5 @@
 import type { RecordingCard, Todo } from '@immeld/core/contract/recordings';
+import type { Appointment } from '@immeld/core/contract/appointments';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { lengthName } from '../../ui/dates';
@@ -7,13 +8,19 @@ import { Strip } from '../../ui/strip';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { TodoRow } from '../todos/todoRow';
+import { AppointmentBracket } from './appointmentBracket';
 import { titleOf } from '../tray/recordingRow';
 
 const FIRST_HOUR = 8;
 const LAST_HOUR = 18;
 const hourOf = (iso: string): number => Number(iso.slice(11, 13));
 
+/** An appointment that began the day before stands at the first hour. */
+const beginHour = (a: Appointment, date: string): number => (a.start.startsWith(date) ? hourOf(a.start) : 0);
+
 type HourLineProps = {
+  date: string;
+  appointments: readonly Appointment[];
   recordings: readonly RecordingCard[];
   todos: readonly Todo[];
   nowHour: number | null;
@@ -21,11 +28,14 @@ type HourLineProps = {
 };
 
 /** The day as a vertical line with hours: recordings at their hour, to-dos at the hour they are due. */
-export function HourLine({ recordings, todos, nowHour, nowText }: HourLineProps) {
+export function HourLine({ date, appointments, recordings, todos, nowHour, nowText }: HourLineProps) {
   const colours = useColours();
   const timed = todos.filter((t) => t.due!.length > 10);
+  const timedAppointments = appointments.filter((a) => !a.isWholeDay);
+  const wholeDays = appointments.filter((a) => a.isWholeDay);
   const hours = [
     ...recordings.map((r) => hourOf(r.startedAt)),
+    ...timedAppointments.map((a) => beginHour(a, date)),
     ...timed.map((t) => hourOf(t.due!)),
     ...(nowHour === null ? [] : [nowHour]),
   ];
@@ -34,6 +44,13 @@ export function HourLine({ recordings, todos, nowHour, nowText }: HourLineProps)
   const wholeDay = todos.filter((t) => t.due!.length === 10);
   return (
     <View>
+      {wholeDays.length > 0 && (
+        <View style={{ paddingLeft: 44 }}>
+          {wholeDays.map((a) => (
+            <AppointmentBracket key={a.id} appointment={a} />
+          ))}
+        </View>
+      )}
       {wholeDay.length > 0 && (
         <View style={{ paddingLeft: 44, paddingBottom: 8 }}>
           <Type size="tiny" tone="faint">
@@ -60,6 +77,11 @@ export function HourLine({ recordings, todos, nowHour, nowText }: HourLineProps)
             {hour}
           </Type>
           <View style={{ flex: 1, minWidth: 0 }}>
+            {timedAppointments
+              .filter((a) => beginHour(a, date) === hour)
+              .map((a) => (
+                <AppointmentBracket key={a.id} appointment={a} />
+              ))}
             {recordings
               .filter((r) => hourOf(r.startedAt) === hour)
               .map((r) => (

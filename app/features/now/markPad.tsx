@@ -7,6 +7,7 @@ import { MARKS, MarkShape } from '../../ui/mark';
 import { Press, WordButton } from '../../ui/press';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
+import { ConsentChoices } from './consentCard';
 
 const KINDS = Object.keys(MARKS) as MarkKind[];
 
@@ -107,26 +108,8 @@ function usePicture(): () => void {
   };
 }
 
-const AGREEMENTS = ['All agreed aloud', 'Told in writing before', 'Somebody does not agree'] as const;
-
-/** Who was told and how they agreed, with one tap. */
 function ConsentButton() {
-  const engine = useCapture();
   const [isOpen, setOpen] = useState(false);
   if (!isOpen) return <WordButton label="Consent" onPress={() => setOpen(true)} />;
-  return (
-    <View style={{ flexDirection: 'row', flexWrap: 'wrap' }} role="group" aria-label="Consent">
-      {AGREEMENTS.map((text) => (
-        <WordButton
-          key={text}
-          label={text}
-          onPress={() => {
-            engine.addSlip({ kind: 'consent', text });
-            setOpen(false);
-          }}
-        />
-      ))}
-      <WordButton label="Not now" onPress={() => setOpen(false)} />
-    </View>
-  );
+  return <ConsentChoices onDone={() => setOpen(false)} />;
 }

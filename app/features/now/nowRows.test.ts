@@ -11,7 +11,9 @@ const slip = (startMs: number): NewSlip => ({
   text: 'look here',
 });
 const shape = (rows: ReturnType<typeof nowRows>) =>
-  rows.map((r) => (r.kind === 'slip' ? `[${r.slip.startMs}]` : `${r.fixed}|${r.tentative}`));
+  rows.map((r) =>
+    r.kind === 'slip' ? `[${r.slip.startMs}]` : r.kind === 'aside' ? `(${r.text})` : `${r.fixed}|${r.tentative}`,
+  );
 
 describe('the words of now', () => {
   it('keeps what may still change apart from what is fixed', () => {
@@ -25,6 +27,12 @@ describe('the words of now', () => {
   it('puts each slip between the words of its second, and newer ones at the end', () => {
     const rows = nowRows([word('One', 0), word('two', 400), word('three', 800)], [], [slip(9000), slip(500)]);
     expect(shape(rows)).toEqual(['One two |', '[500]', 'three |', '[9000]']);
+  });
+  it('sets an aside apart from the text as soon as its opening is heard', () => {
+    const words = 'Clay holds. Side note ask him. Back to it. Sand'.split(' ').map((text, i) => word(text, i * 350));
+    const phrases = { opening: 'side note', closing: 'back to it' };
+    expect(shape(nowRows(words.slice(0, 5), [], [], phrases))).toEqual(['Clay holds. |', '(ask)']);
+    expect(shape(nowRows(words, [], [], phrases))).toEqual(['Clay holds. |', '(ask him.)', 'Sand |']);
   });
   it('draws only the newest words of a long talk, with the slips among them', () => {
     const words = Array.from({ length: 1000 }, (_, i) => word(`w${i}`, i * 500));

@@ -32,7 +32,9 @@ export function NowSlip({ slip }: { slip: NewSlip }) {
     });
   };
   return (
-    <View style={{ marginLeft: 20, marginVertical: 4, borderLeftWidth: 2, borderLeftColor: colours.rule, paddingLeft: 12 }}>
+    <View
+      style={{ marginLeft: 20, marginVertical: 4, borderLeftWidth: 2, borderLeftColor: colours.rule, paddingLeft: 12 }}
+    >
       <Press
         label={`${name} at ${clockTime(slip.startMs)}${slip.text ? `: ${slip.text}` : ''}`}
         aria-expanded={isOpen}

@@ -1,16 +1,14 @@
 import { View } from 'react-native';
-import { ProgressBar } from 'react-native-paper';
 import { useDevice, useLiveText, usePackState } from '../../offline/deviceContext';
 import { sentSizeOf } from '../../offline/packs';
 import { changeSettings } from '../../settings/settings';
 import { sizeName } from '../../ui/dates';
 import { WordButton } from '../../ui/press';
-import { useColours } from '../../ui/theme';
+import { Progress } from '../../ui/progress';
 import { Type } from '../../ui/type';
 
 /** Why there are no words yet, and what can be done about it. The sound is being kept all the while. */
 export function PackNotice() {
-  const colours = useColours();
   const { packs } = useDevice();
   const pack = usePackState();
   const live = useLiveText();
@@ -23,18 +21,16 @@ export function PackNotice() {
   return (
     <View style={{ gap: 6, paddingVertical: 8 }} role="status">
       {live.state === 'loading' && <Type tone="faint">The words are being made ready. The sound is kept already.</Type>}
-      {live.state === 'failed' && <Type tone="faint">{live.problem} The sound is kept; the server makes the words.</Type>}
+      {live.state === 'failed' && (
+        <Type tone="faint">{live.problem} The sound is kept; the server makes the words.</Type>
+      )}
       {live.state === 'off' && pack.state === 'fetching' && (
         <>
           <Type tone="faint">
-            Fetching the words for this device, {size}, once: {Math.floor(pack.share * 100)} %. The sound is kept already.
+            Fetching the words for this device, {size}, once: {Math.floor(pack.share * 100)} %. The sound is kept
+            already.
           </Type>
-          <ProgressBar
-            aria-label="Fetching the words"
-            progress={pack.share}
-            color={colours.petrol}
-            style={{ height: 4, backgroundColor: colours.rule }}
-          />
+          <Progress label="Fetching the words" share={pack.share} />
           <WordButton label="Not now" onPress={stop} />
         </>
       )}

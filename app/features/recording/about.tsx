@@ -1,10 +1,11 @@
 import type { Recording } from '@immeld/core/contract/recordings';
+import { clockTime } from '@immeld/core/formats/times';
 import { FORMATS, FORMAT_TYPES } from '@immeld/core/formats/formats';
 import { useRouter } from 'expo-router';
 import { type ReactNode, useState } from 'react';
 import { View } from 'react-native';
 import { addressOf } from '../../api/call';
-import { useChanges, useShelves } from '../../api/queries';
+import { ownZone, useAppointments, useChanges, useShelves } from '../../api/queries';
 import { lengthName, sizeName, whenSaid } from '../../ui/dates';
 import { Failure } from '../../ui/notice';
 import { PencilBox } from '../../ui/pencil';
@@ -13,6 +14,7 @@ import { useColours } from '../../ui/theme';
 import { Title, Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
 import { Field } from '../../ui/field';
+import { appointmentTimes } from '../day/appointmentBracket';
 import { LineEntry } from '../../ui/lineEntry';
 
 /** Title, folder and tags with what is proposed; the text as a file; where the recording comes from. */
@@ -35,6 +37,7 @@ export function About({ recording }: { recording: Recording }) {
       <TitleField recording={recording} onSet={set} />
       <FolderField recording={recording} onSet={set} />
       <TagField recording={recording} onSet={set} />
+      <AppointmentField recording={recording} onSet={set} />
       {!recording.isFiled && (
         <WordButton
           label="File it"
@@ -69,6 +72,12 @@ export function About({ recording }: { recording: Recording }) {
       <View>
         <Title level={2}>About this recording</Title>
         <Fact name="Recorded">{whenSaid(recording.startedAt)}</Fact>
+        {recording.isRecovered && <Fact name="Recovered">It was cut off, and came back by itself.</Fact>}
+        {recording.slips
+          .filter((s) => s.kind === 'consent')
+          .map((s) => (
+            <Fact key={s.id} name="Consent">{`${s.text}, at ${clockTime(s.startMs)}`}</Fact>
+          ))}
         {recording.durationMs !== null && <Fact name="Length">{lengthName(recording.durationMs)}</Fact>}
         <Fact name="File">{`${recording.fileName}, ${sizeName(recording.sizeBytes)}`}</Fact>
         {recording.model && <Fact name="Transcribed">on this machine, model {recording.model}</Fact>}
@@ -113,6 +122,44 @@ type FieldProps = {
     ? (part: V extends { change: infer C } ? C : never) => void
     : never;
 };
+
+/** The appointment a recording belongs to; a wrong one is changed with one tap. */
+function AppointmentField({ recording, onSet }: FieldProps) {
+  const [isOpen, setOpen] = useState(false);
+  const { data } = useAppointments(recording.startedAt.slice(0, 10), true);
+  const { appointment } = recording;
+  const others = data?.items.filter((a) => a.id !== appointment?.id && !a.isWholeDay) ?? [];
+  if (!appointment && others.length === 0) return null;
+  const choose = (appointmentId: string | null) => {
+    onSet({ appointmentId, zone: ownZone() });
+    setOpen(false);
+  };
+  return (
+    <View>
+      <Title level={2}>Appointment</Title>
+      {appointment ? (
+        <>
+          <Type>{appointment.title}</Type>
+          <Type size="tiny" tone="faint">
+            {[appointmentTimes(appointment), appointment.place, appointment.people.join(', ')]
+              .filter(Boolean)
+              .join(' · ')}
+          </Type>
+        </>
+      ) : (
+        <Type tone="faint">It belongs to none.</Type>
+      )}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+        {appointment && <WordButton label="Not this one" onPress={() => choose(null)} />}
+        {!isOpen && others.length > 0 && <WordButton label="Choose another" onPress={() => setOpen(true)} />}
+        {isOpen &&
+          others.map((a) => (
+            <WordButton key={a.id} label={`${a.title}, ${appointmentTimes(a)}`} onPress={() => choose(a.id)} />
+          ))}
+      </View>
+    </View>
+  );
+}
 
 function Proposal({
   label,

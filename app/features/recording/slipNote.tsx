@@ -54,7 +54,15 @@ export const SlipNote = memo(function SlipNote({ slip, player }: { slip: Slip; p
           />
         )}
         {isEditing && (
-          <LineEntry label="Words" action="Keep" value={text} onChange={setText} onSubmit={keep} maxLength={5000} autoFocus />
+          <LineEntry
+            label="Words"
+            action="Keep"
+            value={text}
+            onChange={setText}
+            onSubmit={keep}
+            maxLength={5000}
+            autoFocus
+          />
         )}
         <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
           {!isByRecorder && !isEditing && (

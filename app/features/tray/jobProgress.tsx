@@ -1,8 +1,8 @@
 import type { Job } from '@immeld/core/contract/jobs';
 import { View } from 'react-native';
-import { ProgressBar } from 'react-native-paper';
 import { useChanges, useJobs } from '../../api/queries';
 import { WordButton } from '../../ui/press';
+import { Progress } from '../../ui/progress';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 
@@ -41,14 +41,7 @@ export function JobProgress({ job, hasWords = true }: { job: Job; hasWords?: boo
           .join(' · ');
   return (
     <View style={{ marginTop: 8, gap: 4 }}>
-      <ProgressBar
-        aria-label="Transcribing"
-        {...(isWaiting || job.percent === null
-          ? { indeterminate: !isWaiting, progress: 0 }
-          : { progress: job.percent / 100 })}
-        color={colours.petrol}
-        style={{ backgroundColor: colours.rule, height: 4 }}
-      />
+      <Progress label="Transcribing" share={isWaiting || job.percent === null ? null : job.percent / 100} />
       <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
         <Type size="tiny" tone="faint" role="status">
           {words}

@@ -1,8 +1,7 @@
 import { View } from 'react-native';
-import { ProgressBar } from 'react-native-paper';
 import { useOutbox } from '../../offline/deviceContext';
 import { sizeName } from '../../ui/dates';
-import { useColours } from '../../ui/theme';
+import { Progress } from '../../ui/progress';
 import { Type } from '../../ui/type';
 import { OutboxRow } from './outboxRow';
 
@@ -11,7 +10,6 @@ const MANY = 3;
 
 /** Everything that is on its way to the server: one bar each, and one for all of it when there is much. */
 export function OutboxList() {
-  const colours = useColours();
   const { items } = useOutbox();
   const shown = items.filter((i) => i.state !== 'sent' || i.hereSince);
   const going = items.filter((i) => i.state === 'waiting' || i.state === 'sending');
@@ -25,12 +23,7 @@ export function OutboxList() {
           <Type>
             {batch.length - going.length} of {batch.length} brought in · {sizeName(sent)} of {sizeName(total)}
           </Type>
-          <ProgressBar
-            aria-label="All files together"
-            progress={total ? sent / total : 0}
-            color={colours.petrol}
-            style={{ backgroundColor: colours.rule, height: 8 }}
-          />
+          <Progress label="All files together" share={total ? sent / total : 0} height={8} />
         </View>
       )}
       {shown.slice(-ROWS_SHOWN).map((item) => (

@@ -1,10 +1,10 @@
 import { useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
-import { ProgressBar } from 'react-native-paper';
 import { type OutboxItem, useDevice, useOutbox } from '../../offline/deviceContext';
 import { lengthName, sizeName, whenSaid } from '../../ui/dates';
 import { WordButton } from '../../ui/press';
+import { Progress } from '../../ui/progress';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
@@ -13,7 +13,8 @@ const shareOf = ({ sentBytes, sizeBytes }: OutboxItem): number => (sizeBytes ? M
 
 function wordsFor(item: OutboxItem): string {
   const came = item.isRecovered ? 'It was cut off and came back. ' : '';
-  if (item.state === 'sending') return `${came}${Math.floor(shareOf(item) * 100)} % of ${sizeName(item.sizeBytes)} sent`;
+  if (item.state === 'sending')
+    return `${came}${Math.floor(shareOf(item) * 100)} % of ${sizeName(item.sizeBytes)} sent`;
   if (item.state === 'refused') return `Not sent: ${item.problem} It stays on this device.`;
   if (item.state === 'sent') {
     return item.hereSince
@@ -57,18 +58,13 @@ export function OutboxRow({ item }: { item: OutboxItem }) {
           </Type>
         ) : null}
       </View>
-      {isHere && item.state !== 'refused' && (
-        <ProgressBar
-          aria-label={`Sending ${item.name}`}
-          progress={shareOf(item)}
-          color={colours.petrol}
-          style={{ backgroundColor: colours.rule, height: 4 }}
-        />
-      )}
+      {isHere && item.state !== 'refused' && <Progress label={`Sending ${item.name}`} share={shareOf(item)} />}
       <Type size="tiny" tone={item.state === 'refused' ? 'rowan' : 'faint'}>
         {wordsFor(item)}
       </Type>
-      {address && <audio controls autoPlay src={address} style={{ width: '100%' }} aria-label={`Sound of ${item.name}`} />}
+      {address && (
+        <audio controls autoPlay src={address} style={{ width: '100%' }} aria-label={`Sound of ${item.name}`} />
+      )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         {item.state === 'refused' && <WordButton label="Try again" onPress={() => void retry(item.id)} />}
         {isHere && !address && <WordButton label="Listen" onPress={() => void listen()} />}

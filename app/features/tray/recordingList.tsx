@@ -14,7 +14,7 @@ type ListProps = {
 
 /** A virtualised list of recordings that loads further pages as one scrolls. */
 export function RecordingList({ filter, header, empty, renderItem }: ListProps) {
-  const { data, isPending, error, refetch, fetchNextPage, hasNextPage, isFetchingNextPage } = useRecordings(filter);
+  const { data, failureReason, refetch, fetchNextPage, hasNextPage, isFetchingNextPage } = useRecordings(filter);
   const items = data?.pages.flatMap((p) => p.items) ?? [];
   return (
     <FlatList
@@ -23,7 +23,7 @@ export function RecordingList({ filter, header, empty, renderItem }: ListProps) 
       renderItem={({ item }) => renderItem?.(item) ?? <RecordingRow recording={item} />}
       ListHeaderComponent={header}
       ListEmptyComponent={
-        isPending ? <Loading /> : error ? <Failure error={error} onRetry={() => void refetch()} /> : empty
+        data ? empty : failureReason ? <Failure error={failureReason} onRetry={() => void refetch()} /> : <Loading />
       }
       ListFooterComponent={isFetchingNextPage ? <Loading label="Fetching more" /> : null}
       onEndReached={() => hasNextPage && void fetchNextPage()}

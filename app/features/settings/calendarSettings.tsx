@@ -1,0 +1,96 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { useCalendars, useChanges, useStatus } from '../../api/queries';
+import { Field } from '../../ui/field';
+import { Failure } from '../../ui/notice';
+import { WordButton } from '../../ui/press';
+import { Title, Type } from '../../ui/type';
+import { useUndoBar } from '../../ui/undoBar';
+
+const STAND_IN_ADDRESS = '/standins/calendar.ics';
+
+/** Calendars whose appointments stand on the day; they are only read. */
+export function CalendarSettings() {
+  const { data } = useCalendars();
+  const { data: status } = useStatus();
+  const { newCalendar, removeCalendar, refreshCalendar } = useChanges();
+  const show = useUndoBar();
+  const [address, setAddress] = useState('');
+  const hasStandIn = data?.items.some((c) => c.isStandIn);
+  const error = newCalendar.error ?? removeCalendar.error ?? refreshCalendar.error;
+
+  const subscribe = (name: string, where: string) =>
+    newCalendar.mutate({ name, address: where }, { onSuccess: () => setAddress('') });
+  const nameOf = (where: string) => (URL.canParse(where) ? new URL(where).hostname : 'Calendar');
+  const bringIn = () => {
+    const field = document.createElement('input');
+    Object.assign(field, { type: 'file', accept: '.ics,text/calendar' });
+    field.onchange = async () => {
+      const file = field.files?.[0];
+      if (file) newCalendar.mutate({ name: file.name.replace(/\.ics$/i, '').slice(0, 80), content: await file.text() });
+    };
+    field.click();
+  };
+  return (
+    <View style={{ gap: 8 }}>
+      <Title level={2}>Appointments</Title>
+      <Type tone="faint">
+        Recordings take title, people and place from the appointment they are made in. Nothing is ever written to your
+        calendar.
+      </Type>
+      {error && <Failure error={error} />}
+      {data?.items.map((calendar) => (
+        <View key={calendar.id} role="article" aria-label={calendar.name}>
+          <Type isBold>
+            {calendar.name}
+            {calendar.isStandIn ? ' (stand-in: an invented calendar)' : ''}
+          </Type>
+          <Type size="tiny" tone={calendar.problem ? 'rowan' : 'faint'}>
+            {calendar.problem ?? calendar.address ?? 'A file that was brought in once'}
+          </Type>
+          <View style={{ flexDirection: 'row' }}>
+            {calendar.address && (
+              <WordButton label="Fetch it now" onPress={() => refreshCalendar.mutate(calendar.id)} />
+            )}
+            <WordButton
+              label="Take it away"
+              onPress={() =>
+                removeCalendar.mutate(calendar.id, {
+                  onSuccess: () =>
+                    show(
+                      `${calendar.name} is taken away.`,
+                      calendar.address ? () => subscribe(calendar.name, calendar.address!) : undefined,
+                    ),
+                })
+              }
+            />
+          </View>
+        </View>
+      ))}
+      <Field
+        label="Address of a calendar (https:// or webcal://)"
+        value={address}
+        onChangeText={setAddress}
+        onSubmitEditing={() => address.trim() && subscribe(nameOf(address), address.trim())}
+        inputMode="url"
+        autoCapitalize="none"
+        maxLength={2000}
+      />
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+        <WordButton
+          label="Subscribe"
+          isBold
+          disabled={address.trim() === ''}
+          onPress={() => subscribe(nameOf(address), address.trim())}
+        />
+        <WordButton label="Bring in a calendar file" onPress={bringIn} />
+        {status?.isDemo && !hasStandIn && (
+          <WordButton
+            label="Use the stand-in calendar"
+            onPress={() => subscribe('Tamsin’s calendar', `${window.location.origin}${STAND_IN_ADDRESS}`)}
+          />
+        )}
+      </View>
+    </View>
+  );
+}

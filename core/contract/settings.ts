@@ -1,0 +1,30 @@
+import * as yup from 'yup';
+
+const phrase = () =>
+  yup
+    .string()
+    .trim()
+    .max(60, 'A phrase may have at most 60 characters.')
+    .test('some-letters', 'A phrase needs at least four letters, so that it is not heard by chance.', (value) =>
+      value === undefined ? true : (value.match(/\p{L}/gu) ?? []).length >= 4,
+    );
+
+/** What holds for all of a person's devices. */
+export const settingsSchema = yup.object({
+  listensForAsides: yup.boolean().required(),
+  asideOpening: phrase().required(),
+  asideClosing: phrase().required(),
+});
+export type SharedSettings = yup.InferType<typeof settingsSchema>;
+
+export const settingsChangeSchema = yup
+  .object({ listensForAsides: yup.boolean(), asideOpening: phrase(), asideClosing: phrase() })
+  .noUnknown()
+  .strict();
+export type SettingsChange = yup.InferType<typeof settingsChangeSchema>;
+
+export const USUAL_SETTINGS: SharedSettings = {
+  listensForAsides: true,
+  asideOpening: 'side note',
+  asideClosing: 'back to it',
+};

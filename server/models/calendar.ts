@@ -1,0 +1,28 @@
+import {
+  type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize,
+} from 'sequelize';
+
+/** A calendar file or feed as it was fetched last; nothing is ever written to where it came from. */
+export class CalendarRow extends Model<InferAttributes<CalendarRow>, InferCreationAttributes<CalendarRow>> {
+  declare id: CreationOptional<string>;
+  declare name: string;
+  declare address: string | null;
+  /** iCalendar text (RFC 5545). */
+  declare content: string;
+  declare fetchedAt: Date | null;
+  declare problem: string | null;
+
+  static initialise(sequelize: Sequelize): void {
+    CalendarRow.init(
+      {
+        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+        name: DataTypes.TEXT,
+        address: DataTypes.TEXT,
+        content: DataTypes.TEXT,
+        fetchedAt: DataTypes.DATE,
+        problem: DataTypes.TEXT,
+      },
+      { sequelize, tableName: 'calendars', modelName: 'calendar' },
+    );
+  }
+}

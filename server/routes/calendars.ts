@@ -1,0 +1,59 @@
+import type { Calendar } from '@immeld/core/contract/appointments';
+import { ENDPOINTS } from '@immeld/core/contract/endpoints';
+import { Problem } from '@immeld/core/contract/problem';
+import { Router } from 'express';
+import { appointmentsBetween, fetchFeed, refresh, serverZone } from '../calendar/calendars';
+import { CalendarError, readCalendar } from '../calendar/occurrences';
+import { CalendarRow } from '../models/calendar';
+import { STAND_IN_FEED } from '../standIns/calendarFeed';
+import { serve } from './serve';
+
+const view = ({ id, name, address, fetchedAt, problem }: CalendarRow): Calendar => ({
+  ...{ id, name, address, problem },
+  fetchedAt: fetchedAt?.toISOString() ?? null,
+  isStandIn: address?.endsWith(STAND_IN_FEED) ?? false,
+});
+
+async function find(id: string): Promise<CalendarRow> {
+  const row = await CalendarRow.findByPk(id);
+  if (!row) throw new Problem('not-found', 'There is no such calendar.');
+  return row;
+}
+
+export function calendarRoutes(): Router {
+  const router = Router();
+
+  serve(router, ENDPOINTS.listCalendars, async () => ({
+    items: (await CalendarRow.findAll({ order: [['name', 'ASC']] })).map(view),
+  }));
+
+  serve(router, ENDPOINTS.addCalendar, async ({ body }) => {
+    const { name, address = null } = body;
+    try {
+      const content = address ? await fetchFeed(address) : body.content!;
+      readCalendar(content);
+      return view(await CalendarRow.create({ name, address, content, fetchedAt: new Date(), problem: null }));
+    } catch (error) {
+      if (error instanceof CalendarError) throw new Problem('invalid-request', error.message);
+      throw error;
+    }
+  });
+
+  serve(router, ENDPOINTS.refreshCalendar, async ({ params }) => {
+    const row = await find(params.id);
+    await refresh(row);
+    return view(row);
+  });
+
+  serve(router, ENDPOINTS.removeCalendar, async ({ params }) => {
+    const row = await find(params.id);
+    await row.destroy();
+    return view(row);
+  });
+
+  serve(router, ENDPOINTS.listAppointments, async ({ query }) => ({
+    items: await appointmentsBetween(query.from, query.to, query.zone ?? serverZone()),
+  }));
+
+  return router;
+}

@@ -1,3 +1,4 @@
+import { USUAL_SETTINGS } from '@immeld/core/contract/settings';
 import { Redirect, useRouter } from 'expo-router';
 import { useEffect, useMemo, useRef } from 'react';
 import { ScrollView, View } from 'react-native';
@@ -22,13 +23,10 @@ export default function NowScreen() {
   const slips = useCaptureNow((now) => now.slips);
   const warning = useCaptureNow((now) => now.warning);
   const { fixed, tentative, lagMs, state } = useLiveText();
-  const { data: shared } = useSharedSettings();
+  const { listensForAsides, asideOpening, asideClosing } = useSharedSettings().data ?? USUAL_SETTINGS;
   const phrases = useMemo(
-    () =>
-      shared?.listensForAsides === false
-        ? null
-        : { opening: shared?.asideOpening ?? 'side note', closing: shared?.asideClosing ?? 'back to it' },
-    [shared],
+    () => (listensForAsides ? { opening: asideOpening, closing: asideClosing } : null),
+    [listensForAsides, asideOpening, asideClosing],
   );
   const rows = useMemo(() => nowRows(fixed, tentative, slips, phrases), [fixed, tentative, slips, phrases]);
   const scroll = useRef<ScrollView>(null);

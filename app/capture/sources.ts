@@ -69,22 +69,22 @@ async function openScreen(): Promise<MediaStream> {
   if (obstacle) throw new SourceProblem(obstacle);
   let stream: MediaStream;
   try {
-    // Browsers give sound only together with a picture; the picture is dropped at once.
+    // Browsers give sound only together with a picture; it is asked for as small as it goes and never looked at.
     stream = await navigator.mediaDevices.getDisplayMedia({
-      video: true,
+      video: { width: { max: 64 }, frameRate: { max: 1 } },
       audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false },
       preferCurrentTab: false,
     } as DisplayMediaStreamOptions);
   } catch {
     throw new SourceProblem('No tab or screen was chosen, so nothing is recorded. Press again and choose one.');
   }
-  stream.getVideoTracks().forEach((track) => track.stop());
   if (stream.getAudioTracks().length === 0) {
+    stream.getTracks().forEach((track) => track.stop());
     throw new SourceProblem(
       'What you chose gives no sound. Choose a tab and leave “also share tab audio” switched on, then press again.',
     );
   }
-  return new MediaStream(stream.getAudioTracks());
+  return stream;
 }
 
 /** Opens what was chosen. Throws SourceProblem; nothing is left open then. */
@@ -113,7 +113,7 @@ export async function openSources(choice: SourceChoice): Promise<OpenSources> {
   const mixed = isPlain ? null : audio.createMediaStreamDestination();
   if (mixed) mix.connect(mixed);
   return {
-    stream: mixed ? mixed.stream : streams[0]!.stream,
+    stream: mixed ? mixed.stream : new MediaStream(streams[0]!.stream.getAudioTracks()),
     node: mix,
     audio,
     tracks: streams.flatMap(({ stream }) => stream.getAudioTracks()),

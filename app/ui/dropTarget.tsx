@@ -1,19 +1,41 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useCallback, useEffect } from 'react';
 import { View } from 'react-native';
 import { useDropzone } from 'react-dropzone';
+import { leftOutSentence, sortFiles } from '../capture/bringIn';
 import { useOutbox } from '../offline/deviceContext';
 import { useColours } from './theme';
 import { Type } from './type';
+import { useUndoBar } from './undoBar';
 
-/** Sound files can be dropped anywhere. */
+const EVERYWHERE = { position: 'absolute', top: 0, right: 0, bottom: 0, left: 0 } as const;
+
+/** Sound files and whole folders can be dropped anywhere, and pasted. */
 export function DropTarget({ children }: { children: ReactNode }) {
   const colours = useColours();
   const { send } = useOutbox();
-  const { getRootProps, isDragActive } = useDropzone({
-    noClick: true,
-    noKeyboard: true,
-    onDrop: (files) => void send(files),
-  });
+  const show = useUndoBar();
+  const take = useCallback(
+    (files: readonly File[]) => {
+      const { sounds, others } = sortFiles(files);
+      const leftOut = leftOutSentence(others);
+      const brought = sounds.length === 1 ? 'One file is' : `${sounds.length} files are`;
+      if (leftOut) show(leftOut);
+      else if (sounds.length) show(`${brought} being brought in. Their progress stands in the tray.`);
+      if (sounds.length) void send(sounds);
+    },
+    [send, show],
+  );
+  useEffect(() => {
+    const paste = (event: ClipboardEvent) => {
+      const files = [...(event.clipboardData?.files ?? [])];
+      if (files.length === 0) return;
+      event.preventDefault();
+      take(files);
+    };
+    window.addEventListener('paste', paste);
+    return () => window.removeEventListener('paste', paste);
+  }, [take]);
+  const { getRootProps, isDragActive } = useDropzone({ noClick: true, noKeyboard: true, onDrop: take });
   const { role: _role, tabIndex: _tabIndex, ...root } = getRootProps();
   return (
     <div {...root} style={{ display: 'flex', flexDirection: 'column', height: '100dvh', overflow: 'hidden' }}>
@@ -21,22 +43,9 @@ export function DropTarget({ children }: { children: ReactNode }) {
       {isDragActive && (
         <View
           style={{
-            ...{
-              position: 'absolute',
-              top: 0,
-              right: 0,
-              bottom: 0,
-              left: 0,
-              alignItems: 'center',
-              justifyContent: 'center',
-            },
-            ...{
-              backgroundColor: colours.paper,
-              opacity: 0.95,
-              borderWidth: 3,
-              borderStyle: 'dashed',
-              borderColor: colours.petrol,
-            },
+            ...{ ...EVERYWHERE, alignItems: 'center', justifyContent: 'center' },
+            ...{ backgroundColor: colours.paper, opacity: 0.95 },
+            ...{ borderWidth: 3, borderStyle: 'dashed', borderColor: colours.petrol },
           }}
         >
           <Type size="large" face="text">

@@ -58,6 +58,8 @@ export function Shell({ children }: { children: ReactNode }) {
   usePlaceKeys();
   const counts: Partial<Record<PlaceName, number>> = { tray: data?.trayCount ?? 0, todos: data?.openTodoCount ?? 0 };
   const isCapturing = useCaptureNow(isOn);
+  // The quick page stands alone: it may be as small as a card.
+  if (pathname === '/quick') return <View style={{ flex: 1, backgroundColor: colours.paper }}>{children}</View>;
   const isRecordingPage = pathname.startsWith('/recordings/');
   if (isWide) {
     return (

@@ -45,7 +45,6 @@ export const newCalendarSchema = yup
     content: yup.string().max(5_000_000, TOO_LARGE),
   })
   .noUnknown()
-  .strict()
   .test(
     'one-of-both',
     'Give the address of a calendar or a file, not both.',

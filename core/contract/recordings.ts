@@ -128,8 +128,7 @@ export const recordingChangeSchema = yup
     /** What of the suggestion is turned down. */
     drop: yup.array().of(yup.string().oneOf(['title', 'folder', 'tags']).required()),
   })
-  .noUnknown('There is a field here that recordings do not have.')
-  .strict();
+  .noUnknown('There is a field here that recordings do not have.');
 export type RecordingChange = yup.InferType<typeof recordingChangeSchema>;
 
 /** Everything that is accepted with one tap; what is left out stays in pencil. */
@@ -140,8 +139,7 @@ export const filingSchema = yup
     tags: yup.array().of(tagName()).max(50),
     todoIds: yup.array().of(yup.string().uuid().required()),
   })
-  .noUnknown()
-  .strict();
+  .noUnknown();
 export type Filing = yup.InferType<typeof filingSchema>;
 
 const due = () =>
@@ -167,8 +165,7 @@ export const todoChangeSchema = yup
     isDone: yup.boolean(),
     isBinned: yup.boolean(),
   })
-  .noUnknown()
-  .strict();
+  .noUnknown();
 export type TodoChange = yup.InferType<typeof todoChangeSchema>;
 
 export const newTodoSchema = yup
@@ -180,8 +177,7 @@ export const newTodoSchema = yup
     recordingId: yup.string().uuid().nullable(),
     startMs: yup.number().integer().min(0).nullable(),
   })
-  .noUnknown()
-  .strict();
+  .noUnknown();
 export type NewTodo = yup.InferType<typeof newTodoSchema>;
 
 export const writeUpChangeSchema = yup
@@ -190,6 +186,5 @@ export const writeUpChangeSchema = yup
     editedText: yup.string().max(20_000, 'A write-up may have at most 20,000 characters.').nullable(),
     sentencesAsked: yup.number().integer().min(1, 'At least one sentence.').max(10, 'At most ten sentences.'),
   })
-  .noUnknown()
-  .strict();
+  .noUnknown();
 export type WriteUpChange = yup.InferType<typeof writeUpChangeSchema>;

@@ -19,8 +19,7 @@ export type SharedSettings = yup.InferType<typeof settingsSchema>;
 
 export const settingsChangeSchema = yup
   .object({ listensForAsides: yup.boolean(), asideOpening: phrase(), asideClosing: phrase() })
-  .noUnknown()
-  .strict();
+  .noUnknown();
 export type SettingsChange = yup.InferType<typeof settingsChangeSchema>;
 
 export const USUAL_SETTINGS: SharedSettings = {

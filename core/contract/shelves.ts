@@ -22,8 +22,7 @@ export const newFolderSchema = yup
     tint: yup.string().oneOf(TINTS),
     parentId: yup.string().uuid().nullable(),
   })
-  .noUnknown()
-  .strict();
+  .noUnknown();
 export type NewFolder = yup.InferType<typeof newFolderSchema>;
 
 export const folderChangeSchema = yup
@@ -33,8 +32,7 @@ export const folderChangeSchema = yup
     parentId: yup.string().uuid().nullable(),
     isBinned: yup.boolean(),
   })
-  .noUnknown()
-  .strict();
+  .noUnknown();
 export type FolderChange = yup.InferType<typeof folderChangeSchema>;
 
 export const shelvesSchema = yup.object({

@@ -36,14 +36,12 @@ export const newSlipSchema = yup
     endMs: moment().nullable(),
     text: slipText().defined(),
   })
-  .noUnknown()
-  .strict();
+  .noUnknown();
 export type NewSlip = yup.InferType<typeof newSlipSchema>;
 
 export const newSlipsSchema = yup
   .object({ slips: yup.array().of(newSlipSchema.required()).max(2000, 'At most 2,000 slips at once.').required() })
-  .noUnknown()
-  .strict();
+  .noUnknown();
 
 export const slipChangeSchema = yup
   .object({
@@ -52,6 +50,5 @@ export const slipChangeSchema = yup
     text: slipText(),
     isBinned: yup.boolean(),
   })
-  .noUnknown()
-  .strict();
+  .noUnknown();
 export type SlipChange = yup.InferType<typeof slipChangeSchema>;

@@ -12,7 +12,9 @@ import { filingContextFor } from '@immeld/server/jobs/filingContext';
 import { keepResult } from '@immeld/server/jobs/keepResult';
 import { Folder } from '@immeld/server/models/folder';
 import { JobRow } from '@immeld/server/models/job';
+import { CalendarRow } from '@immeld/server/models/calendar';
 import { Project } from '@immeld/server/models/project';
+import { standInCalendar } from '@immeld/server/standIns/calendarFeed';
 import { type Recording } from '@immeld/server/models/recording';
 import { Tag } from '@immeld/server/models/tag';
 import { TodoRow } from '@immeld/server/models/todo';
@@ -54,6 +56,10 @@ async function makeData(folder: string): Promise<void> {
     folders.set(name, (await Folder.create({ name, tint, parentId: null, binnedAt: null })).id);
   }
   for (const project of PROJECTS) await Project.create({ name: project.name, otherNames: [...project.otherNames] });
+  await CalendarRow.create({
+    ...{ name: 'Tamsin’s calendar', address: null, content: standInCalendar() },
+    ...{ fetchedAt: new Date(), problem: null },
+  });
   const oldestFirst = loadWorld(path.join(demo, 'world')).sort((a, b) => a.day - b.day || a.time.localeCompare(b.time));
   for (const script of oldestFirst) await bringIn(script, sounds, folders);
   await database.close();

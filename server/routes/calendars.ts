@@ -5,13 +5,13 @@ import { Router } from 'express';
 import { appointmentsBetween, fetchFeed, refresh, serverZone } from '../calendar/calendars';
 import { CalendarError, readCalendar } from '../calendar/occurrences';
 import { CalendarRow } from '../models/calendar';
-import { STAND_IN_FEED } from '../standIns/calendarFeed';
+import { STAND_IN_NAME } from '../standIns/calendarFeed';
 import { serve } from './serve';
 
-const view = ({ id, name, address, fetchedAt, problem }: CalendarRow): Calendar => ({
+const view = ({ id, name, address, fetchedAt, problem, content }: CalendarRow): Calendar => ({
   ...{ id, name, address, problem },
   fetchedAt: fetchedAt?.toISOString() ?? null,
-  isStandIn: address?.endsWith(STAND_IN_FEED) ?? false,
+  isStandIn: content.includes(STAND_IN_NAME),
 });
 
 async function find(id: string): Promise<CalendarRow> {

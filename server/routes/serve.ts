@@ -30,7 +30,8 @@ async function checked(
   code: 'not-found' | 'invalid-request',
 ): Promise<unknown> {
   try {
-    return await schema.validate(value, { abortEarly: false });
+    // Blanks around words are taken off; a field that nobody knows is told, not dropped.
+    return await schema.validate(value, { abortEarly: false, stripUnknown: false });
   } catch (error) {
     if (error instanceof ValidationError) throw new Problem(code, error.errors.join(' '));
     throw error;

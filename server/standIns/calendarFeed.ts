@@ -4,6 +4,9 @@ import type { RequestHandler } from 'express';
 /** Where the stand-in calendar is served in the demo: an outside calendar that is none. */
 export const STAND_IN_FEED = '/standins/calendar.ics';
 
+/** Tells the stand-in from real calendars, wherever its text went. */
+export const STAND_IN_NAME = '-//Immeld//Stand-in calendar//EN';
+
 type Entry = {
   title: string;
   day: number;
@@ -17,20 +20,20 @@ type Entry = {
 /** Days are counted from today, in the invented town of Harrowmere. */
 const ENTRIES: Entry[] = [
   {
-    title: 'Walk along the quay with Bram',
+    title: 'Lamp cables: which trench first',
     day: 0,
-    hour: 8,
-    minutes: 45,
-    place: 'Quayside, old crane',
-    people: ['Bram Vantongeren'],
+    hour: 10,
+    minutes: 60,
+    place: 'Town hall, room 3',
+    people: ['Ottoline Reyes'],
   },
   {
     title: 'Planting day, planning',
     day: 0,
     hour: 14,
-    minutes: 60,
+    minutes: 45,
     place: 'School orchard',
-    people: ['Jun Fairweather', 'Ottoline Reyes'],
+    people: ['Jun Fairweather', 'Bram Vantongeren'],
   },
   {
     title: 'Soil course: lecture',
@@ -41,22 +44,22 @@ const ENTRIES: Entry[] = [
     people: ['Professor Idris Malmquist'],
     rule: 'FREQ=WEEKLY',
   },
-  { title: 'Dentist', day: 2, hour: 9, minutes: 30, place: 'Petra Sund, reception' },
   {
-    title: 'Lamp cables: which trench first',
-    day: 1,
-    hour: 11,
-    minutes: 60,
-    place: 'Town hall',
-    people: ['Ottoline Reyes'],
+    title: 'Walk the quay with Bram',
+    day: -1,
+    hour: 8,
+    minutes: 45,
+    place: 'Quayside, old crane',
+    people: ['Bram Vantongeren'],
   },
+  { title: 'Dentist', day: 2, hour: 9, minutes: 30, place: 'Petra Sund, reception' },
 ];
 
 /** The stand-in calendar as iCalendar text, around a day. */
 export function standInCalendar(today = new Date()): string {
   const calendar = new ICAL.Component(['vcalendar', [], []]);
   calendar.updatePropertyWithValue('version', '2.0');
-  calendar.updatePropertyWithValue('prodid', '-//Immeld//Stand-in calendar//EN');
+  calendar.updatePropertyWithValue('prodid', STAND_IN_NAME);
   for (const [i, entry] of ENTRIES.entries()) {
     const event = new ICAL.Event(new ICAL.Component('vevent'));
     event.uid = `stand-in-${i}@harrowmere.example`;

@@ -42,7 +42,10 @@ export function SourceSettings() {
       </View>
       {obstacle && <Type tone="faint">{obstacle}</Type>}
       {source.microphone && devices.length > 1 && (
-        <View role="radiogroup" aria-label="Which microphone" style={{ paddingLeft: 32 }}>
+        <View role="radiogroup" aria-label="Which microphone">
+          <Type isBold style={{ paddingTop: 10 }}>
+            Which microphone
+          </Type>
           <Choice label="The system’s own choice" isOn={!source.deviceId} onPress={() => change({ deviceId: null })} />
           {devices.map(({ deviceId, label }) => (
             <Choice

@@ -1,0 +1,79 @@
+import { clockTime } from '@immeld/core/formats/times';
+import { useRouter } from 'expo-router';
+import { useEffect, useRef } from 'react';
+import { View } from 'react-native';
+import { LEVEL_HINTS } from '../capture/levels';
+import { isCapturing, useCapture, useCaptureNow, useOutbox, usePackForRecording } from '../offline/deviceContext';
+import { settings } from '../settings/settings';
+import { FrameButton, WordButton } from '../ui/press';
+import { detailsFor } from '../ui/speakBar';
+import { Strip } from '../ui/strip';
+import { Type } from '../ui/type';
+
+/** A page as small as a card that records as soon as it opens, and files to the tray. */
+export default function QuickScreen() {
+  const engine = useCapture();
+  const router = useRouter();
+  const isOn = useCaptureNow(isCapturing);
+  const stage = useCaptureNow((now) => now.stage);
+  const problem = useCaptureNow((now) => now.problem);
+  const elapsedMs = useCaptureNow((now) => now.elapsedMs);
+  const peaks = useCaptureNow((now) => now.peaks);
+  const level = useCaptureNow((now) => now.level);
+  const { items } = useOutbox();
+  const hasStarted = useRef(false);
+  usePackForRecording();
+
+  const start = () => void engine.start({ sources: settings().source, details: detailsFor() });
+  useEffect(() => {
+    if (hasStarted.current) return;
+    hasStarted.current = true;
+    void engine.start({ sources: settings().source, details: detailsFor() });
+  }, [engine]);
+
+  const waiting = items.filter((i) => i.state === 'waiting' || i.state === 'sending').length;
+  const isPaused = stage === 'paused';
+  if (isOn) {
+    return (
+      <View
+        role="region"
+        aria-label="Recording"
+        {...({ dataSet: { elapsed: Math.round(elapsedMs) } } as object)}
+        style={{ flex: 1, padding: 12, gap: 8, justifyContent: 'space-between', maxWidth: 560, width: '100%' }}
+      >
+        <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 12 }}>
+          <Type size="title">{clockTime(elapsedMs)}</Type>
+          <Type size="tiny" tone={level === 'good' ? 'faint' : 'rowan'} style={{ flex: 1 }} role="status">
+            {isPaused ? 'paused' : LEVEL_HINTS[level]}
+          </Type>
+        </View>
+        <Strip peaks={peaks} height={48} label="Loudness of what you say" />
+        <View style={{ flexDirection: 'row', gap: 8 }}>
+          <FrameButton
+            label={isPaused ? 'Go on' : 'Pause'}
+            onPress={() => (isPaused ? engine.resume() : engine.pause())}
+            style={{ flex: 1 }}
+          />
+          <FrameButton label="Finish" isMain onPress={() => engine.finish()} style={{ flex: 2 }} />
+        </View>
+      </View>
+    );
+  }
+  return (
+    <View style={{ flex: 1, padding: 12, gap: 8, justifyContent: 'space-between', maxWidth: 560, width: '100%' }}>
+      {problem ? (
+        <Type role="alert">{problem}</Type>
+      ) : (
+        <Type role="status">
+          {stage === 'starting'
+            ? 'Opening the microphone'
+            : waiting
+              ? 'Kept on this device. It goes to the tray by itself.'
+              : 'It is in the tray.'}
+        </Type>
+      )}
+      <FrameButton label="Speak again" isMain disabled={stage === 'starting'} onPress={start} />
+      <WordButton label="Open Immeld" onPress={() => router.replace('/tray')} />
+    </View>
+  );
+}

@@ -1,0 +1,25 @@
+/** Endings of files that hold sound, where the browser does not know their type. */
+const SOUND_NAMES = /\.(wav|mp3|m4a|m4b|aac|ogg|oga|opus|flac|webm|mp4|m4v|mov|mkv|amr|3gp|3ga|aiff?|wma|caf)$/i;
+
+export type Sorted = {
+  sounds: File[];
+  /** Names of what is neither sound nor video. */
+  others: string[];
+};
+
+/** Parts what can be brought in from what came along with it, such as the texts in a folder that was dropped. */
+export function sortFiles(files: readonly File[]): Sorted {
+  const isSound = (file: File) => /^(audio|video)\//.test(file.type) || SOUND_NAMES.test(file.name);
+  const isHidden = (file: File) => file.name.startsWith('.');
+  return {
+    sounds: files.filter((f) => isSound(f) && !isHidden(f)),
+    others: files.filter((f) => !isSound(f) && !isHidden(f)).map((f) => f.name),
+  };
+}
+
+/** What to say about the files that were left out; null when none were. */
+export function leftOutSentence(others: readonly string[]): string | null {
+  if (others.length === 0) return null;
+  if (others.length === 1) return `${others[0]} is neither sound nor video, so it was left out.`;
+  return `${others.length} files are neither sound nor video, so they were left out.`;
+}

@@ -24,6 +24,10 @@ export class Immeld {
   readonly dataFolder = path.join(this.folder, 'data');
   address = '';
   private program: ChildProcess | null = null;
+
+  /** @param isDemo in the demo everybody shares one account, so that tests can ask the server without a cookie */
+  constructor(private readonly isDemo = true) {}
+
   private port = 0;
 
   makeDemoData(): void {
@@ -37,7 +41,12 @@ export class Immeld {
     this.address = `http://127.0.0.1:${this.port}`;
     this.program = spawn(process.execPath, [path.join(root, 'server', 'dist', 'main.cjs')], {
       stdio: 'ignore',
-      env: { ...process.env, IMMELD_DATA: this.dataFolder, PORT: String(this.port), IMMELD_DEMO: '1' },
+      env: {
+        ...process.env,
+        IMMELD_DATA: this.dataFolder,
+        PORT: String(this.port),
+        IMMELD_DEMO: this.isDemo ? '1' : '0',
+      },
     });
     for (let i = 0; i < 200; i++) {
       if (

@@ -1,13 +1,16 @@
 /** Fills a data folder with many filed recordings: seedMany FOLDER COUNT */
+import { FIRST_ACCOUNT } from '@immeld/server/accounts/firstAccount';
 import { openDatabase } from '@immeld/server/database';
 import { Recording } from '@immeld/server/models/recording';
 
 async function seed(folder: string, count: number): Promise<void> {
   const database = await openDatabase(folder);
+  const accountId = FIRST_ACCOUNT;
   const long =
     'a title that goes on and on about the limes along the quay and does not end where anybody would expect it to end';
   await Recording.bulkCreate(
     Array.from({ length: count }, (_, i) => ({
+      accountId,
       ...{
         title: `Memo ${i + 1}${i % 50 === 0 ? `, ${long}` : ''}`,
         fileName: `memo-${i}.m4a`,

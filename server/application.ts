@@ -1,14 +1,17 @@
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
 import compression from 'compression';
+import cookieParser from 'cookie-parser';
 import express, { type ErrorRequestHandler, type Express, type RequestHandler, Router } from 'express';
 import helmet from 'helmet';
 import fs from 'node:fs';
 import path from 'node:path';
 import type { Sequelize } from 'sequelize';
+import { knownAccount } from './accounts/sessions';
 import type { JobQueue } from './jobs/queue';
 import { openApiDescription } from './openapi';
 import { MODEL_NAME } from './recognition/modelFiles';
+import { accountRoutes } from './routes/account';
 import { calendarRoutes } from './routes/calendars';
 import { captureRoutes } from './routes/captures';
 import { dayRoutes } from './routes/days';
@@ -40,6 +43,7 @@ export function createApplication({ database, sounds, queue, appFolder, isDemo }
   const application = express();
   application.disable('x-powered-by');
   application.use(securityHeaders, sameOriginOnly);
+  application.use('/api', cookieParser(), knownAccount(isDemo));
   const uploads = uploadServer(sounds, queue);
   application.all([UPLOAD_PATH, `${UPLOAD_PATH}/*rest`], (request, response) => uploads.handle(request, response));
   application.use(
@@ -66,7 +70,7 @@ function apiRouter(database: Sequelize, sounds: SoundStore, queue: JobQueue, isD
   });
   router.use(recordingRoutes(sounds, queue), todoRoutes(), writeUpRoutes(), shelfRoutes(database), dayRoutes(database));
   router.use(jobRoutes(queue), findRoutes(database), slipRoutes(sounds), captureRoutes(), packRoutes());
-  router.use(calendarRoutes(), settingsRoutes());
+  router.use(calendarRoutes(), settingsRoutes(), accountRoutes(isDemo));
   return router;
 }
 

@@ -43,7 +43,15 @@ async function bundle(entries, folder) {
     sourcemap: true,
     logLevel: 'warning',
     logOverride: { 'empty-import-meta': 'silent' },
-    external: ['sqlite3', 'sequelize', 'onnxruntime-node', '@ffmpeg-installer/ffmpeg', 'umzug', 'express'],
+    external: [
+      'sqlite3',
+      'sequelize',
+      'onnxruntime-node',
+      '@ffmpeg-installer/ffmpeg',
+      'umzug',
+      'express',
+      '@node-rs/argon2',
+    ],
   });
 }
 

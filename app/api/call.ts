@@ -1,5 +1,6 @@
 import { ENDPOINTS, type Answer, type Endpoints } from '@immeld/core/contract/endpoints';
 import type { ProblemDetails } from '@immeld/core/contract/problem';
+import { fetchAsSomebody } from './guest';
 
 /** A refusal or failure of the server, or no answer at all, as sentences for the person. */
 export class ApiProblem extends Error {
@@ -33,7 +34,7 @@ export function addressOf(key: keyof Endpoints, { params = {}, query = {} }: Sen
 export async function call<K extends keyof Endpoints>(key: K, sent: Sent = {}): Promise<Answer<K>> {
   let response: Response;
   try {
-    response = await fetch(addressOf(key, sent), {
+    response = await fetchAsSomebody(fetch, addressOf(key, sent), {
       method: ENDPOINTS[key].method.toUpperCase(),
       ...(sent.body === undefined
         ? {}

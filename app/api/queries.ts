@@ -15,7 +15,10 @@ import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClie
 import { useEffect } from 'react';
 import { addressOf, call } from './call';
 
+export type Credentials = { email: string; password: string };
+
 const PAGE = 50;
+const LISTEN_AGAIN_MS = 2000;
 export type ListPlace = 'tray' | 'shelves' | 'bin' | 'all';
 
 export const useShelves = () => useQuery({ queryKey: ['shelves'], queryFn: () => call('getShelves') });
@@ -57,6 +60,10 @@ export const useAppointments = (date: string, isWanted: boolean) =>
 export const useCalendars = () => useQuery({ queryKey: ['calendars'], queryFn: () => call('listCalendars') });
 export const useSharedSettings = () => useQuery({ queryKey: ['settings'], queryFn: () => call('getSettings') });
 
+export const useAccount = () => useQuery({ queryKey: ['account'], queryFn: () => call('getAccount') });
+export const useSessions = (isWanted: boolean) =>
+  useQuery({ queryKey: ['account', 'sessions'], queryFn: () => call('listSessions'), enabled: isWanted });
+
 export const useTodos = () =>
   useQuery({ queryKey: ['todos'], queryFn: () => call('listTodos', { query: { state: 'ink' } }) });
 
@@ -74,13 +81,11 @@ export const useJobs = () => useQuery({ queryKey: ['jobs'], queryFn: () => call(
 export function useJobEvents(): void {
   const client = useQueryClient();
   useEffect(() => {
-    const events = new EventSource(addressOf('jobEvents'));
     // What ended while nobody listened is seen by asking anew.
-    const again = () => {
+    const askAnew = () => {
       for (const queryKey of [['jobs'], ['recordings'], ['shelves']]) void client.invalidateQueries({ queryKey });
     };
-    events.addEventListener('open', again);
-    events.addEventListener('job', (event) => {
+    const hear = (event: Event) => {
       const job = JSON.parse((event as MessageEvent<string>).data) as Job;
       client.setQueryData<{ items: Job[] }>(['jobs'], (known) => {
         const others = (known?.items ?? []).filter((j) => j.id !== job.id);
@@ -90,8 +95,23 @@ export function useJobEvents(): void {
         void client.invalidateQueries({ queryKey: ['recordings'] });
         void client.invalidateQueries({ queryKey: ['shelves'] });
       }
-    });
-    return () => events.close();
+    };
+    let events: EventSource;
+    let timer: ReturnType<typeof setTimeout>;
+    const listen = () => {
+      events = new EventSource(addressOf('jobEvents'));
+      events.addEventListener('open', askAnew);
+      events.addEventListener('job', hear);
+      // A server that refused, because this device was no guest yet, is not asked again by the browser itself.
+      events.addEventListener('error', () => {
+        if (events.readyState === EventSource.CLOSED) timer = setTimeout(listen, LISTEN_AGAIN_MS);
+      });
+    };
+    listen();
+    return () => {
+      clearTimeout(timer);
+      events.close();
+    };
   }, [client]);
 }
 
@@ -106,6 +126,8 @@ export function useChanges() {
     );
   const keep = (recording: Recording) => client.setQueryData(['recordings', 'one', recording.id], recording);
   const done = { onSettled: refresh };
+  /** Somebody else is signed in: nothing that was shown before is true any more. */
+  const refreshAll = () => client.resetQueries();
   return {
     recording: useMutation({
       mutationFn: ({ id, change }: { id: string; change: RecordingChange }) =>
@@ -140,6 +162,13 @@ export function useChanges() {
       mutationFn: ({ id, change }: { id: string; change: FolderChange }) =>
         call('changeFolder', { params: { id }, body: change }),
       ...done,
+    }),
+    signUp: useMutation({ mutationFn: (body: Credentials) => call('signUp', { body }), onSuccess: refreshAll }),
+    signIn: useMutation({ mutationFn: (body: Credentials) => call('signIn', { body }), onSuccess: refreshAll }),
+    signOut: useMutation({ mutationFn: () => call('signOut'), onSuccess: refreshAll }),
+    endSession: useMutation({
+      mutationFn: (id: string) => call('endSession', { params: { id } }),
+      onSuccess: refreshAll,
     }),
     settings: useMutation({
       mutationFn: (body: SettingsChange) => call('changeSettings', { body }),

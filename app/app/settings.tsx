@@ -1,4 +1,5 @@
 import { ScrollView } from 'react-native';
+import { AccountSettings } from '../features/settings/accountSettings';
 import { AsideSettings } from '../features/settings/asideSettings';
 import { CalendarSettings } from '../features/settings/calendarSettings';
 import { ConsentSettings } from '../features/settings/consentSettings';
@@ -12,6 +13,7 @@ export default function SettingsScreen() {
     <Page>
       <ScrollView contentContainerStyle={{ paddingTop: 14, paddingBottom: 40, gap: 28 }}>
         <Title>Settings</Title>
+        <AccountSettings />
         <SourceSettings />
         <PackSettings />
         <ConsentSettings />

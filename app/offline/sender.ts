@@ -2,6 +2,7 @@ import type { CaptureReceipt } from '@immeld/core/contract/captures';
 import type { ProblemDetails } from '@immeld/core/contract/problem';
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
+import { fetchAsSomebody } from '../api/guest';
 import type { Capture, CaptureStore } from './captureStore';
 
 /** The server will not take it, however often it is sent. */
@@ -52,7 +53,7 @@ function asking(fetcher: typeof fetch): Ask {
   return async (address, init = {}, accepted = []) => {
     let response: Response;
     try {
-      response = await fetcher(address, init);
+      response = await fetchAsSomebody(fetcher, address, init);
     } catch {
       throw new Interruption('The server does not answer.');
     }

@@ -11,10 +11,13 @@ export type ProblemDetails = {
 
 export const PROBLEMS = {
   'invalid-request': { status: 400, title: 'The request is not understood' },
+  'signed-out': { status: 401, title: 'Not signed in' },
+  'not-allowed': { status: 403, title: 'Not allowed' },
   'other-origin': { status: 403, title: 'This page may not change your recordings' },
   'not-found': { status: 404, title: 'Not found' },
   'not-possible-now': { status: 409, title: 'Not possible now' },
   'sound-missing': { status: 410, title: 'The sound file is missing' },
+  'too-many': { status: 429, title: 'Too often' },
   'too-large': { status: 413, title: 'Too large' },
   'server-error': { status: 500, title: 'Something went wrong here' },
 } as const satisfies Record<string, { status: number; title: string }>;

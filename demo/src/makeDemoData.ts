@@ -12,6 +12,8 @@ import { filingContextFor } from '@immeld/server/jobs/filingContext';
 import { keepResult } from '@immeld/server/jobs/keepResult';
 import { Folder } from '@immeld/server/models/folder';
 import { JobRow } from '@immeld/server/models/job';
+import { asAccount } from '@immeld/server/accounts/currentAccount';
+import { FIRST_ACCOUNT } from '@immeld/server/accounts/firstAccount';
 import { CalendarRow } from '@immeld/server/models/calendar';
 import { Project } from '@immeld/server/models/project';
 import { standInCalendar } from '@immeld/server/standIns/calendarFeed';
@@ -105,7 +107,9 @@ if (!argument) {
   console.error('Name the folder for the demo data, or --recognise.');
   process.exit(2);
 }
-(argument === '--recognise' ? recogniseAll() : makeData(argument)).catch((error: unknown) => {
-  console.error(error);
-  process.exit(1);
-});
+(argument === '--recognise' ? recogniseAll() : asAccount(FIRST_ACCOUNT, () => makeData(argument))).catch(
+  (error: unknown) => {
+    console.error(error);
+    process.exit(1);
+  },
+);

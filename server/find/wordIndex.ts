@@ -2,6 +2,7 @@ import { HIT_END, HIT_START, type FindResult } from '@immeld/core/contract/find'
 import { parseQuery, toFts5 } from '@immeld/core/find/query';
 import { type Passage, passageText } from '@immeld/core/transcript/manuscript';
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { accountId } from '../accounts/currentAccount';
 import type { Recording } from '../models/recording';
 
 const MOST_HITS = 200;
@@ -34,9 +35,9 @@ export async function findWords(database: Sequelize, typed: string): Promise<Fin
        snippet(spoken, 0, ?, ?, '…', 18) AS snippet,
        COALESCE(r.title, json_extract(r.suggestion, '$.title'), r.file_name) AS title, r.started_at AS startedAt
      FROM spoken s JOIN recordings r ON r.id = s.recording_id
-     WHERE spoken MATCH ? AND r.binned_at IS NULL
+     WHERE spoken MATCH ? AND r.binned_at IS NULL AND r.account_id = ?
      ORDER BY bm25(spoken) * (CASE s.kind WHEN 'title' THEN 2.0 ELSE 1.0 END) LIMIT ?`,
-    { replacements: [HIT_START, HIT_END, match, MOST_HITS], type: QueryTypes.SELECT },
+    { replacements: [HIT_START, HIT_END, match, accountId(), MOST_HITS], type: QueryTypes.SELECT },
   );
   const byRecording = new Map<string, FindResult['results'][number]>();
   for (const { recordingId, title, startedAt, startMs, snippet } of rows) {

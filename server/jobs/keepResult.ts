@@ -19,6 +19,8 @@ import type { WorkerResult } from './workerMessages';
 export async function keepResult(recording: Recording, result: WorkerResult, sounds: SoundStore): Promise<void> {
   const recordingId = recording.id;
   await recording.sequelize.transaction(async (transaction) => {
+    // Its title or appointment may have been changed while it was recognised.
+    await recording.reload({ transaction });
     await PassageRow.destroy({ where: { recordingId }, transaction });
     await PassageRow.bulkCreate(
       result.passages.map((p, position) => ({ ...p, recordingId, position, text: passageText(p) })),

@@ -2,6 +2,7 @@ import { EventEmitter } from 'node:events';
 import type { Job } from '@immeld/core/contract/jobs';
 import { Problem } from '@immeld/core/contract/problem';
 import type { AsidePhrases } from '@immeld/core/language/asides';
+import { accountId, asAccount, asServer } from '../accounts/currentAccount';
 import { sharedSettings } from '../models/settings';
 import type { FileProgress } from '../recognition/transcribeFile';
 import { JobRow } from '../models/job';
@@ -92,10 +93,14 @@ export class JobQueue {
     return rows.map((row) => this.describe(row, row.recording!.title ?? row.recording!.fileName));
   }
 
-  /** Calls `listener` for every change of a job until the returned function is called. */
+  /** Calls `listener` for every change of a job of this account until the returned function is called. */
   listen(listener: (job: Job) => void): () => void {
-    this.events.on('job', listener);
-    return () => this.events.off('job', listener);
+    const account = accountId();
+    const hear = (job: Job, owner: string) => {
+      if (owner === account) listener(job);
+    };
+    this.events.on('job', hear);
+    return () => this.events.off('job', hear);
   }
 
   private async get(id: string): Promise<JobRow> {
@@ -107,7 +112,8 @@ export class JobQueue {
   private fill(): void {
     if (this.isFilling || this.isClosed) return;
     this.isFilling = true;
-    this.startWaiting()
+    // The queue works for everybody, whoever's request set it going.
+    asServer(() => this.startWaiting())
       .catch((error: unknown) => console.error('The queue could not go on:', error))
       .finally(() => {
         this.isFilling = false;
@@ -120,7 +126,7 @@ export class JobQueue {
       if (!row || this.running.has(row.id)) return;
       this.running.add(row.id);
       await row.update({ state: 'running' });
-      void this.work(row).finally(() => {
+      void asAccount(row.accountId, () => this.work(row)).finally(() => {
         this.running.delete(row.id);
         this.live.delete(row.id);
         this.fill();
@@ -171,13 +177,13 @@ export class JobQueue {
       const elapsed = (Date.now() - live.startedAt) / 1000;
       live.secondsLeft = share > 0.02 ? Math.ceil((elapsed * (1 - share)) / share) : null;
     }
-    this.events.emit('job', this.describe(row, recording.title ?? recording.fileName));
+    this.events.emit('job', this.describe(row, recording.title ?? recording.fileName), row.accountId);
   }
 
   private async announce(row: JobRow): Promise<Job> {
     const recording = await Recording.findByPk(row.recordingId);
     const job = this.describe(row, recording?.title ?? recording?.fileName ?? '');
-    this.events.emit('job', job);
+    this.events.emit('job', job, row.accountId);
     return job;
   }
 

@@ -15,7 +15,7 @@ let server: ChildProcess;
 /** The built server as a program of its own, with its real worker threads. */
 async function start(): Promise<void> {
   server = spawn(process.execPath, [path.join(root, 'server', 'dist', 'main.cjs')], {
-    env: { ...process.env, IMMELD_DATA: dataFolder, PORT: String(PORT) },
+    env: { ...process.env, IMMELD_DATA: dataFolder, PORT: String(PORT), IMMELD_DEMO: '1' },
     stdio: 'ignore',
   });
   await until(

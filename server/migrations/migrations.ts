@@ -2,6 +2,7 @@ import type { QueryInterface, Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import * as beginning from './0001-beginning';
 import * as capture from './0002-capture';
+import * as accounts from './0004-accounts';
 import * as appointments from './0003-appointments';
 
 /** In order; a migration that has shipped is never changed, a new one is added. */
@@ -9,6 +10,7 @@ const MIGRATIONS: { name: string; up: (schema: QueryInterface) => Promise<void> 
   { name: '0001-beginning', up: beginning.up },
   { name: '0002-capture', up: capture.up },
   { name: '0003-appointments', up: appointments.up },
+  { name: '0004-accounts', up: accounts.up },
 ];
 
 /** Brings the database to the newest form. Rejects with the migration's error and leaves the earlier ones done. */

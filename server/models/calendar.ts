@@ -1,10 +1,16 @@
 import {
-  type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize,
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
 } from 'sequelize';
 
 /** A calendar file or feed as it was fetched last; nothing is ever written to where it came from. */
 export class CalendarRow extends Model<InferAttributes<CalendarRow>, InferCreationAttributes<CalendarRow>> {
   declare id: CreationOptional<string>;
+  declare accountId: CreationOptional<string>;
   declare name: string;
   declare address: string | null;
   /** iCalendar text (RFC 5545). */
@@ -16,6 +22,7 @@ export class CalendarRow extends Model<InferAttributes<CalendarRow>, InferCreati
     CalendarRow.init(
       {
         id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+        accountId: DataTypes.UUID,
         name: DataTypes.TEXT,
         address: DataTypes.TEXT,
         content: DataTypes.TEXT,

@@ -1,10 +1,16 @@
 import type { Tint } from '@immeld/core/contract/shelves';
 import {
-  type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize,
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
 } from 'sequelize';
 
 export class Folder extends Model<InferAttributes<Folder>, InferCreationAttributes<Folder>> {
   declare id: CreationOptional<string>;
+  declare accountId: CreationOptional<string>;
   declare name: string;
   declare tint: Tint;
   declare parentId: string | null;
@@ -14,6 +20,7 @@ export class Folder extends Model<InferAttributes<Folder>, InferCreationAttribut
     Folder.init(
       {
         id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+        accountId: DataTypes.UUID,
         name: DataTypes.TEXT,
         tint: DataTypes.TEXT,
         parentId: DataTypes.UUID,

@@ -1,4 +1,6 @@
 import type { Sequelize } from 'sequelize';
+import { scopeToAccounts } from '../accounts/currentAccount';
+import { AccountRow, SessionRow } from './account';
 import { CalendarRow } from './calendar';
 import { Folder } from './folder';
 import { JobRow } from './job';
@@ -13,7 +15,22 @@ import { WriteUpRow } from './writeUp';
 
 /** Binds all models to a database and ties them together. */
 export function initModels(database: Sequelize): void {
-  for (const model of [CalendarRow, SettingsRow, Folder, JobRow, PassageRow, Project, Recording, RecordingTag, SlipRow, Tag, TodoRow, WriteUpRow]) {
+  for (const model of [
+    AccountRow,
+    SessionRow,
+    CalendarRow,
+    SettingsRow,
+    Folder,
+    JobRow,
+    PassageRow,
+    Project,
+    Recording,
+    RecordingTag,
+    SlipRow,
+    Tag,
+    TodoRow,
+    WriteUpRow,
+  ]) {
     model.initialise(database);
   }
   Recording.hasMany(PassageRow, { foreignKey: 'recordingId', as: 'passages' });
@@ -22,4 +39,5 @@ export function initModels(database: Sequelize): void {
   Recording.belongsToMany(Tag, { through: RecordingTag, foreignKey: 'recordingId', otherKey: 'tagId', as: 'tags' });
   TodoRow.belongsTo(Recording, { foreignKey: 'recordingId', as: 'recording' });
   JobRow.belongsTo(Recording, { foreignKey: 'recordingId', as: 'recording' });
+  scopeToAccounts(database);
 }

@@ -1,6 +1,11 @@
 import type { Word } from '@immeld/core/transcript/manuscript';
 import {
-  type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize,
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
 } from 'sequelize';
 
 /** A passage of a recording's manuscript, in order of `position`. */

@@ -1,10 +1,16 @@
 import {
-  type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize,
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
 } from 'sequelize';
 
 /** A project that to-dos are sorted by, with the other names it goes by in speech. */
 export class Project extends Model<InferAttributes<Project>, InferCreationAttributes<Project>> {
   declare id: CreationOptional<string>;
+  declare accountId: CreationOptional<string>;
   declare name: string;
   declare otherNames: string[];
 
@@ -12,6 +18,7 @@ export class Project extends Model<InferAttributes<Project>, InferCreationAttrib
     Project.init(
       {
         id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+        accountId: DataTypes.UUID,
         name: DataTypes.TEXT,
         otherNames: DataTypes.JSON,
       },

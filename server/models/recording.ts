@@ -1,7 +1,12 @@
 import type { Appointment } from '@immeld/core/contract/appointments';
 import type { RecordingState, Suggestion } from '@immeld/core/contract/recordings';
 import {
-  type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type NonAttribute,
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type NonAttribute,
   type Sequelize,
 } from 'sequelize';
 import type { PassageRow } from './passage';
@@ -12,6 +17,7 @@ import type { WriteUpRow } from './writeUp';
 /** A recording: where its sound lies, what is known of it and where it is filed. */
 export class Recording extends Model<InferAttributes<Recording>, InferCreationAttributes<Recording>> {
   declare id: CreationOptional<string>;
+  declare accountId: CreationOptional<string>;
   declare title: string | null;
   declare fileName: string;
   declare source: 'speak' | 'import' | 'demo';
@@ -51,6 +57,7 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
     Recording.init(
       {
         id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+        accountId: DataTypes.UUID,
         title: DataTypes.TEXT,
         fileName: DataTypes.TEXT,
         source: DataTypes.TEXT,

@@ -1,27 +1,40 @@
+import { accountId } from '../accounts/currentAccount';
+import { FIRST_ACCOUNT } from '../accounts/firstAccount';
 import { type SharedSettings, USUAL_SETTINGS } from '@immeld/core/contract/settings';
-import { DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize';
+import {
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
+} from 'sequelize';
 
-/** One row with the settings that hold on all devices. */
+/** The settings of an account, which hold on all its devices; the row has the account's id. */
 export class SettingsRow extends Model<InferAttributes<SettingsRow>, InferCreationAttributes<SettingsRow>> {
   declare id: string;
+  declare accountId: CreationOptional<string>;
   declare settings: Partial<SharedSettings>;
 
   static initialise(sequelize: Sequelize): void {
     SettingsRow.init(
-      { id: { type: DataTypes.TEXT, primaryKey: true }, settings: DataTypes.JSON },
+      {
+        id: { type: DataTypes.TEXT, primaryKey: true },
+        accountId: DataTypes.UUID,
+        settings: DataTypes.JSON,
+      },
       { sequelize, tableName: 'settings', modelName: 'settings' },
     );
   }
 }
 
-const ROW = 'all';
-
 export async function sharedSettings(): Promise<SharedSettings> {
-  return { ...USUAL_SETTINGS, ...(await SettingsRow.findByPk(ROW))?.settings };
+  return { ...USUAL_SETTINGS, ...(await SettingsRow.findByPk(accountId() ?? FIRST_ACCOUNT))?.settings };
 }
 
 export async function changeSharedSettings(part: Partial<SharedSettings>): Promise<SharedSettings> {
   const settings = { ...(await sharedSettings()), ...part };
-  await SettingsRow.upsert({ id: ROW, settings });
+  const id = accountId() ?? FIRST_ACCOUNT;
+  await SettingsRow.upsert({ id, accountId: id, settings });
   return settings;
 }

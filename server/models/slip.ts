@@ -1,11 +1,17 @@
 import type { MarkKind, SlipKind } from '@immeld/core/contract/slips';
 import {
-  DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize,
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
 } from 'sequelize';
 
 /** Something in the margin of a recording, at its moment. */
 export class SlipRow extends Model<InferAttributes<SlipRow>, InferCreationAttributes<SlipRow>> {
   declare id: string;
+  declare accountId: CreationOptional<string>;
   declare recordingId: string;
   declare kind: SlipKind;
   declare mark: MarkKind | null;
@@ -20,6 +26,7 @@ export class SlipRow extends Model<InferAttributes<SlipRow>, InferCreationAttrib
     SlipRow.init(
       {
         id: { type: DataTypes.UUID, primaryKey: true },
+        accountId: DataTypes.UUID,
         recordingId: DataTypes.UUID,
         kind: DataTypes.TEXT,
         mark: DataTypes.TEXT,

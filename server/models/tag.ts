@@ -1,14 +1,24 @@
 import {
-  type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize,
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
 } from 'sequelize';
 
 export class Tag extends Model<InferAttributes<Tag>, InferCreationAttributes<Tag>> {
   declare id: CreationOptional<string>;
+  declare accountId: CreationOptional<string>;
   declare name: string;
 
   static initialise(sequelize: Sequelize): void {
     Tag.init(
-      { id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 }, name: DataTypes.TEXT },
+      {
+        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+        accountId: DataTypes.UUID,
+        name: DataTypes.TEXT,
+      },
       { sequelize, tableName: 'tags', modelName: 'tag' },
     );
   }

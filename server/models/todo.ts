@@ -1,12 +1,18 @@
 import type { PencilState } from '@immeld/core/contract/recordings';
 import {
-  type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type NonAttribute,
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type NonAttribute,
   type Sequelize,
 } from 'sequelize';
 import type { Recording } from './recording';
 
 export class TodoRow extends Model<InferAttributes<TodoRow>, InferCreationAttributes<TodoRow>> {
   declare id: CreationOptional<string>;
+  declare accountId: CreationOptional<string>;
   declare recordingId: string | null;
   declare text: string;
   declare who: string | null;
@@ -26,6 +32,7 @@ export class TodoRow extends Model<InferAttributes<TodoRow>, InferCreationAttrib
     TodoRow.init(
       {
         id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+        accountId: DataTypes.UUID,
         recordingId: DataTypes.UUID,
         text: DataTypes.TEXT,
         who: DataTypes.TEXT,

@@ -1,10 +1,16 @@
 import type { PencilState, WriteUp } from '@immeld/core/contract/recordings';
 import {
-  type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize,
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
 } from 'sequelize';
 
 export class WriteUpRow extends Model<InferAttributes<WriteUpRow>, InferCreationAttributes<WriteUpRow>> {
   declare id: CreationOptional<string>;
+  declare accountId: CreationOptional<string>;
   declare recordingId: string;
   declare template: WriteUp['template'];
   declare sentencesAsked: number;
@@ -16,6 +22,7 @@ export class WriteUpRow extends Model<InferAttributes<WriteUpRow>, InferCreation
     WriteUpRow.init(
       {
         id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+        accountId: DataTypes.UUID,
         recordingId: DataTypes.UUID,
         template: DataTypes.TEXT,
         sentencesAsked: DataTypes.INTEGER,

@@ -2,6 +2,7 @@ import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
 import { Router } from 'express';
 import { Op, QueryTypes, type Sequelize } from 'sequelize';
+import { accountId } from '../accounts/currentAccount';
 import { appointmentsBetween, serverZone } from '../calendar/calendars';
 import { Recording } from '../models/recording';
 import { TodoRow } from '../models/todo';
@@ -38,8 +39,8 @@ export function dayRoutes(database: Sequelize): Router {
       }),
       database.query<{ date: string; recordingCount: number; spokenMs: number }>(
         `SELECT substr(started_at, 1, 10) AS date, COUNT(*) AS recordingCount, COALESCE(SUM(duration_ms), 0) AS spokenMs
-         FROM recordings WHERE binned_at IS NULL AND started_at >= ? AND started_at < ? GROUP BY 1`,
-        { replacements: [week[0], `${week[6]}T99`], type: QueryTypes.SELECT },
+         FROM recordings WHERE account_id = ? AND binned_at IS NULL AND started_at >= ? AND started_at < ? GROUP BY 1`,
+        { replacements: [accountId(), week[0], `${week[6]}T99`], type: QueryTypes.SELECT },
       ),
     ]);
     const byDate = new Map(totals.map((t) => [t.date, t]));

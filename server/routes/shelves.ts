@@ -3,6 +3,7 @@ import { Problem } from '@immeld/core/contract/problem';
 import { TINTS, type Folder as FolderAnswer, type Tint } from '@immeld/core/contract/shelves';
 import { Router } from 'express';
 import { Op, QueryTypes, type Sequelize } from 'sequelize';
+import { accountId } from '../accounts/currentAccount';
 import { Folder } from '../models/folder';
 import { Project } from '../models/project';
 import { Recording } from '../models/recording';
@@ -29,17 +30,18 @@ export function shelfRoutes(database: Sequelize): Router {
   const router = Router();
 
   serve(router, ENDPOINTS.getShelves, async () => {
-    const count = <T extends object>(sql: string) => database.query<T>(sql, { type: QueryTypes.SELECT });
+    const count = <T extends object>(sql: string) =>
+      database.query<T>(sql, { type: QueryTypes.SELECT, replacements: { account: accountId() } });
     const [folders, perFolder, tags, projects, trayCount, binCount, openTodoCount] = await Promise.all([
       Folder.findAll({ where: { binnedAt: null }, order: [['name', 'ASC']] }),
       count<{ id: string; n: number }>(
         `SELECT folder_id AS id, COUNT(*) AS n FROM recordings
-         WHERE binned_at IS NULL AND filed_at IS NOT NULL AND folder_id IS NOT NULL GROUP BY folder_id`,
+         WHERE account_id = :account AND binned_at IS NULL AND filed_at IS NOT NULL AND folder_id IS NOT NULL GROUP BY folder_id`,
       ),
       count<{ name: string; recordingCount: number }>(
         `SELECT t.name AS name, COUNT(*) AS recordingCount FROM tags t
          JOIN recording_tags rt ON rt.tag_id = t.id JOIN recordings r ON r.id = rt.recording_id
-         WHERE r.binned_at IS NULL GROUP BY t.id ORDER BY t.name COLLATE NOCASE`,
+         WHERE t.account_id = :account AND r.binned_at IS NULL GROUP BY t.id ORDER BY t.name COLLATE NOCASE`,
       ),
       Project.findAll({ order: [['name', 'ASC']] }),
       Recording.count({ where: { filedAt: null, binnedAt: null } }),

@@ -2,6 +2,8 @@ import { FileStore } from '@tus/file-store';
 import { Server, type Upload } from '@tus/server';
 import fs from 'node:fs';
 import path from 'node:path';
+import { accountId, asAccount } from '../accounts/currentAccount';
+import { FIRST_ACCOUNT } from '../accounts/firstAccount';
 import type { JobQueue } from '../jobs/queue';
 import { type Intake, takeIn } from '../storage/intake';
 import type { SoundStore } from '../storage/soundStore';
@@ -23,6 +25,11 @@ export function uploadServer(sounds: SoundStore, queue: JobQueue): Server {
     maxSize: LARGEST_BYTES,
     datastore: new FileStore({ directory: sounds.uploadFolder, expirationPeriodInMilliseconds: ABANDONED_AFTER_MS }),
     exposedHeaders: ['Immeld-Recording', 'Immeld-Already-Here', 'Immeld-Sha256'],
+    onUploadCreate: async (_request, upload) => ({ metadata: { ...upload.metadata, account: accountId() } }),
+    onIncomingRequest: async (_request, id) => {
+      const owner = await ownerOf(id, sounds);
+      if (owner && owner !== accountId()) throw { status_code: 404, body: 'There is no such upload.\n' };
+    },
     onUploadFinish: async (_request, upload) => {
       const { recording, isNew, isAlreadyHere } = await takeIn(
         uploadedFile(upload, sounds),
@@ -43,6 +50,13 @@ export function uploadServer(sounds: SoundStore, queue: JobQueue): Server {
   return server;
 }
 
+/** To whom an upload belongs; null when there is none of this name. */
+async function ownerOf(id: string, sounds: SoundStore): Promise<string | null> {
+  const description = path.join(sounds.uploadFolder, `${path.basename(id)}.json`);
+  const kept = await fs.promises.readFile(description, 'utf8').catch(() => null);
+  return kept ? ((JSON.parse(kept) as KeptUpload).metadata?.['account'] ?? null) : null;
+}
+
 type KeptUpload = Pick<Upload, 'id' | 'metadata'> & { size?: number };
 
 /**
@@ -58,8 +72,10 @@ export async function recoverFinishedUploads(sounds: SoundStore, queue: JobQueue
       const file = path.join(sounds.uploadFolder, path.basename(kept.id));
       const { size } = await fs.promises.stat(file);
       if (kept.size === undefined || size !== kept.size) continue;
-      const { recording, isNew } = await takeIn(file, metadataOf(kept), sounds);
-      if (isNew && !recording.binnedAt) await queue.add(recording.id);
+      await asAccount(kept.metadata?.['account'] ?? FIRST_ACCOUNT, async () => {
+        const { recording, isNew } = await takeIn(file, metadataOf(kept), sounds);
+        if (isNew && !recording.binnedAt) await queue.add(recording.id);
+      });
       await fs.promises.rm(description, { force: true });
     } catch (error) {
       // One upload that cannot be read must not keep the others, or the server, from starting.

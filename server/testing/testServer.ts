@@ -68,8 +68,9 @@ export class ControlledPool implements RecognitionPool {
 
 export const temporaryFolder = (): string => fs.mkdtempSync(path.join(os.tmpdir(), 'immeld-server-'));
 
-export const startTestServer = (dataFolder: string, pool: RecognitionPool): Promise<RunningServer> =>
-  startServer({ dataFolder, port: 0, pool, appFolder: null });
+/** In the demo everybody shares the first account, so that most tests need no cookies. */
+export const startTestServer = (dataFolder: string, pool: RecognitionPool, isDemo = true): Promise<RunningServer> =>
+  startServer({ dataFolder, port: 0, pool, appFolder: null, isDemo });
 
 /** Uploads bytes by the tus protocol in one piece and returns the recording's id. */
 export async function upload(

@@ -1,0 +1,107 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { type Changes, useAccount, useChanges, useSessions } from '../../api/queries';
+import { whenSaid } from '../../ui/dates';
+import { Field } from '../../ui/field';
+import { Failure } from '../../ui/notice';
+import { FrameButton, WordButton } from '../../ui/press';
+import { Title, Type } from '../../ui/type';
+
+/** Whose recordings these are: a guest, who can sign up and keeps everything, or an account with its devices. */
+export function AccountSettings() {
+  const { data: account } = useAccount();
+  const changes = useChanges();
+  const { signUp, signIn, signOut, endSession } = changes;
+  const error = signUp.error ?? signIn.error ?? signOut.error ?? endSession.error;
+  return (
+    <View style={{ gap: 8 }}>
+      <Title level={2}>Account</Title>
+      {error && <Failure error={error} />}
+      {!account && <Type tone="faint">It is shown when the server answers.</Type>}
+      {account && !account.email && <GuestPart isShared={account.isShared} changes={changes} />}
+      {account?.email && (
+        <>
+          <Type>{account.email}</Type>
+          <Devices changes={changes} />
+          <WordButton label="Sign this device out" onPress={() => signOut.mutate()} />
+        </>
+      )}
+    </View>
+  );
+}
+
+function GuestPart({ isShared, changes }: { isShared: boolean; changes: Changes }) {
+  const { signUp, signIn } = changes;
+  const [email, setEmail] = useState('');
+  const [password, setPassword] = useState('');
+  const isEmpty = email.trim() === '' || password === '';
+  const isBusy = signUp.isPending || signIn.isPending;
+  return (
+    <>
+      <Type tone="faint">
+        {isShared
+          ? 'This is the demo: everybody who opens it shares Tamsin’s recordings. An account begins with an empty house.'
+          : 'You are a guest on this device. With an e-mail address and a password you reach the same recordings from others, and keep everything you have.'}
+      </Type>
+      <Field
+        label="E-mail address"
+        value={email}
+        onChangeText={setEmail}
+        inputMode="email"
+        autoComplete="email"
+        autoCapitalize="none"
+        maxLength={254}
+      />
+      <Field
+        label="Password, at least 10 characters"
+        value={password}
+        onChangeText={setPassword}
+        secureTextEntry
+        autoComplete="current-password"
+        autoCapitalize="none"
+        maxLength={200}
+      />
+      <View style={{ flexDirection: 'row', gap: 8 }}>
+        <FrameButton
+          label="Sign up"
+          isMain
+          disabled={isEmpty || isBusy}
+          onPress={() => signUp.mutate({ email, password })}
+        />
+        <FrameButton label="Sign in" disabled={isEmpty || isBusy} onPress={() => signIn.mutate({ email, password })} />
+      </View>
+      {isEmpty && (
+        <Type size="tiny" tone="faint">
+          Both need an address and a password.
+        </Type>
+      )}
+    </>
+  );
+}
+
+function Devices({ changes }: { changes: Changes }) {
+  const { data } = useSessions(true);
+  const { endSession } = changes;
+  return (
+    <View>
+      {data?.items.map((session) => (
+        <View key={session.id} role="article" aria-label={session.device}>
+          <Type>
+            {session.device}
+            {session.isThisOne ? ', this device' : ''}
+          </Type>
+          <Type size="tiny" tone="faint">
+            seen {whenSaid(localOf(session.lastSeenAt))}
+          </Type>
+          {!session.isThisOne && <WordButton label="Sign it out" onPress={() => endSession.mutate(session.id)} />}
+        </View>
+      ))}
+    </View>
+  );
+}
+
+/** An instant as local time of this device, `2026-03-09T07:40:12`. */
+function localOf(instant: string): string {
+  const date = new Date(instant);
+  return new Date(date.getTime() - date.getTimezoneOffset() * 60_000).toISOString().slice(0, 19);
+}

@@ -1,0 +1,45 @@
+import * as yup from 'yup';
+
+export const SHORTEST_PASSWORD = 10;
+
+const email = () =>
+  yup
+    .string()
+    .trim()
+    .lowercase()
+    .max(254, 'An e-mail address may have at most 254 characters.')
+    .matches(/^[^\s@]+@[^\s@]+\.[^\s@]+$/, 'This is not an e-mail address.')
+    .required('An account needs an e-mail address.');
+
+export const accountSchema = yup.object({
+  id: yup.string().uuid().required(),
+  /** Null for a guest: the data belongs to the cookie of this device. */
+  email: yup.string().defined().nullable(),
+  /** The account of the demo, which everybody shares who comes without one. */
+  isShared: yup.boolean().required(),
+});
+export type Account = yup.InferType<typeof accountSchema>;
+
+export const newAccountSchema = yup
+  .object({
+    email: email(),
+    password: yup
+      .string()
+      .min(SHORTEST_PASSWORD, 'A password needs at least 10 characters. Some words in a row are good.')
+      .max(200, 'A password may have at most 200 characters.')
+      .required('An account needs a password.'),
+  })
+  .noUnknown();
+
+/** What is typed to sign in is compared as it is: rules for new passwords do not lock old ones out. */
+export const signInSchema = yup
+  .object({ email: email(), password: yup.string().max(200).required('Type the password.') })
+  .noUnknown();
+
+export const sessionSchema = yup.object({
+  id: yup.string().uuid().required(),
+  device: yup.string().required(),
+  lastSeenAt: yup.string().required(),
+  isThisOne: yup.boolean().required(),
+});
+export type Session = yup.InferType<typeof sessionSchema>;

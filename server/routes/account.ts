@@ -1,0 +1,114 @@
+import { ENDPOINTS } from '@immeld/core/contract/endpoints';
+import { Problem } from '@immeld/core/contract/problem';
+import { Router } from 'express';
+import { rateLimit } from 'express-rate-limit';
+import { accountId } from '../accounts/currentAccount';
+import { FIRST_ACCOUNT } from '../accounts/firstAccount';
+import { moveToAccount } from '../accounts/moveToAccount';
+import { accountByPassword, beginSession, forgetCookie, hashPassword, newGuest, sessionOf } from '../accounts/sessions';
+import { AccountRow, SessionRow } from '../models/account';
+import { serve } from './serve';
+
+const MINUTE_MS = 60_000;
+/** Guessing passwords and filling the house with guests is slow. */
+const limited = (limit: number) =>
+  rateLimit({
+    windowMs: MINUTE_MS,
+    limit,
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+    handler: () => {
+      throw new Problem('too-many', 'That was tried too often. Wait a minute, then try again.');
+    },
+  });
+
+async function answerFor(id: string, isDemo: boolean) {
+  const account = await AccountRow.findByPk(id, { rejectOnEmpty: true });
+  return { id, email: account.email, isShared: isDemo && id === FIRST_ACCOUNT };
+}
+
+export function accountRoutes(isDemo: boolean): Router {
+  const router = Router();
+  const isShared = (id: string | null) => isDemo && id === FIRST_ACCOUNT;
+
+  serve(router, ENDPOINTS.getAccount, () => answerFor(accountId()!, isDemo));
+
+  router.use(ENDPOINTS.beGuest.path, limited(30));
+  serve(router, ENDPOINTS.beGuest, async ({ request, response }) => {
+    const known = await sessionOf(request);
+    if (known) return answerFor(known.owner, isDemo);
+    if (isDemo) return answerFor(FIRST_ACCOUNT, isDemo);
+    const id = await newGuest();
+    await beginSession(request, response, id);
+    return answerFor(id, isDemo);
+  });
+
+  router.use(ENDPOINTS.signUp.path, (request, response, next) =>
+    request.method === 'POST' ? limitSignUp(request, response, next) : next(),
+  );
+  serve(router, ENDPOINTS.signUp, async ({ body, request, response }) => {
+    if (await AccountRow.count({ where: { email: body.email } })) {
+      throw new Problem('not-possible-now', 'There is an account with this e-mail address already. Sign in instead.');
+    }
+    const passwordHash = await hashPassword(body.password);
+    const own = accountId();
+    const guest = own && !isShared(own) ? await AccountRow.findByPk(own) : null;
+    if (guest?.email) throw new Problem('not-possible-now', 'This device is signed in already.');
+    const account = guest ?? AccountRow.build({ email: null, passwordHash: null });
+    await account.set({ email: body.email, passwordHash }).save();
+    if (!guest) await beginSession(request, response, account.id);
+    return answerFor(account.id, isDemo);
+  });
+
+  router.use(ENDPOINTS.signIn.path, (request, response, next) =>
+    request.method === 'POST' && request.path === '/' ? limitSignIn(request, response, next) : next(),
+  );
+  serve(router, ENDPOINTS.signIn, async ({ body, request, response }) => {
+    const account = await accountByPassword(body.email, body.password);
+    const before = await sessionOf(request);
+    if (before && before.owner !== account.id) {
+      // What was recorded here as a guest goes along; another person's account stays as it is.
+      const guest = await AccountRow.findByPk(before.owner);
+      if (guest && !guest.email) await moveToAccount(guest.id, account.id);
+      await before.destroy();
+    }
+    await beginSession(request, response, account.id);
+    return answerFor(account.id, isDemo);
+  });
+
+  serve(router, ENDPOINTS.signOut, async ({ request, response }) => {
+    const session = await sessionOf(request);
+    const account = session && (await AccountRow.findByPk(session.owner));
+    if (account && !account.email) {
+      throw new Problem(
+        'not-possible-now',
+        'You are a guest here: signed out, nobody could reach these recordings any more. Give an e-mail address and a password first.',
+      );
+    }
+    await session?.destroy();
+    forgetCookie(request, response);
+    return { isSignedOut: true };
+  });
+
+  serve(router, ENDPOINTS.listSessions, async ({ response }) => {
+    const rows = await SessionRow.findAll({ where: { owner: accountId()! }, order: [['lastSeenAt', 'DESC']] });
+    return {
+      items: rows.map(({ id, device, lastSeenAt }) => ({
+        ...{ id, device, lastSeenAt: lastSeenAt.toISOString() },
+        isThisOne: id === response.locals['sessionId'],
+      })),
+    };
+  });
+
+  serve(router, ENDPOINTS.endSession, async ({ params }) => {
+    const row = await SessionRow.findOne({ where: { id: params.id, owner: accountId()! } });
+    if (!row) throw new Problem('not-found', 'There is no such device.');
+    await row.destroy();
+    return { isSignedOut: true };
+  });
+
+  return router;
+}
+
+const limitSignUp = limited(10);
+const limitSignIn = limited(10);

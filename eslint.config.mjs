@@ -2,7 +2,17 @@ import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
-  { ignores: ['**/dist/**', '**/node_modules/**', 'models/**', '.immeld/**', 'app/.expo/**', '**/test-results/**'] },
+  {
+    ignores: [
+      '**/dist/**',
+      'app/public/workers/**',
+      '**/node_modules/**',
+      'models/**',
+      '.immeld/**',
+      'app/.expo/**',
+      '**/test-results/**',
+    ],
+  },
   ...tseslint.configs.recommended,
   {
     files: ['**/*.ts', '**/*.tsx'],

@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import type { Recording, RecordingCard } from '@immeld/core/contract/recordings';
 import { expect, expectAccessible, test } from './immeld';
 import { Talker } from './talker';
@@ -117,7 +118,7 @@ test('what is thrown away while recording can be had back from the bin', async (
 });
 
 test.describe('what keeps it from recording', () => {
-  const speakAfter = async (page: import('@playwright/test').Page, address: string, prepare: () => void) => {
+  const speakAfter = async (page: Page, address: string, prepare: () => void) => {
     await page.addInitScript(prepare);
     await page.goto(address);
     await page.getByRole('button', { name: 'Speak' }).click();

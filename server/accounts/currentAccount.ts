@@ -1,5 +1,5 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
-import { type ModelStatic, Model, Op, type Sequelize } from 'sequelize';
+import { type Model, type ModelStatic, Op, type Sequelize } from 'sequelize';
 
 /**
  * Whose request is being answered. Every row that has an address belongs to an account; the hooks below put the

@@ -82,18 +82,37 @@ export class Immeld {
   }
 }
 
+/** The server of the file whose tests are running. */
+class House {
+  private file = '';
+  private immeld: Immeld | null = null;
+
+  async of(file: string): Promise<Immeld> {
+    if (this.immeld && this.file === file) return this.immeld;
+    this.immeld?.remove();
+    this.file = file;
+    this.immeld = new Immeld();
+    this.immeld.makeDemoData();
+    await this.immeld.start();
+    return this.immeld;
+  }
+
+  close(): void {
+    this.immeld?.remove();
+  }
+}
+
 /** A test with the demo world on a server of its own, shared by the tests of a file. */
-export const test = base.extend<object, { immeld: Immeld }>({
-  immeld: [
+export const test = base.extend<{ immeld: Immeld }, { house: House }>({
+  house: [
     async ({}, use) => {
-      const immeld = new Immeld();
-      immeld.makeDemoData();
-      await immeld.start();
-      await use(immeld);
-      immeld.remove();
+      const house = new House();
+      await use(house);
+      house.close();
     },
-    { scope: 'worker', timeout: 120_000 },
+    { scope: 'worker' },
   ],
+  immeld: [async ({ house }, use, info) => use(await house.of(info.file)), { timeout: 120_000 }],
 });
 
 /** Brings files in by the real picker. */

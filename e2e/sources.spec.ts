@@ -151,6 +151,11 @@ test('the sound of a tab is recorded, alone and mixed with the microphone', asyn
     const elapsed = () =>
       page.evaluate(() => Number(document.querySelector<HTMLElement>('[data-elapsed]')?.dataset['elapsed'] ?? 0));
     await expect.poll(elapsed).toBeGreaterThan(2500);
+    if (choice.startsWith('Both')) {
+      // The levels can be moved while it is recorded.
+      await page.getByRole('button', { name: 'Level of the tab or screen: higher' }).click();
+      await expect(page.getByText('110 %')).toBeVisible();
+    }
     await page.getByRole('button', { name: 'Finish' }).click();
     await expect.poll(async () => (await tray(immeld)).length).toBe(before + 1);
     const [newest] = await tray(immeld);
@@ -229,11 +234,12 @@ test('what is said between the two phrases stands in the margin', async ({ immel
   });
   const talker = await Talker.open(immeld);
   const { page } = talker;
+  const before = (await tray(immeld)).length;
   await page.goto(immeld.address);
   await page.getByRole('button', { name: 'Speak' }).click();
   await expect(page.getByRole('log')).toContainText(/sixty/, { timeout: 60_000 });
   await page.getByRole('button', { name: 'Finish' }).click();
-  await expect.poll(async () => (await tray(immeld))[0]!.source).toBe('speak');
+  await expect.poll(async () => (await tray(immeld)).length).toBe(before + 1);
   await expect.poll(async () => (await tray(immeld))[0]!.state, { timeout: 60_000 }).toBe('ready');
   const [newest] = await tray(immeld);
   const recording = await immeld.ask<Recording>(`/recordings/${newest!.id}`);
@@ -244,4 +250,37 @@ test('what is said between the two phrases stands in the margin', async ({ immel
   await page.goto(`${immeld.address}/recordings/${recording.id}?part=margin`);
   await expect(page.getByRole('article', { name: /^Aside at/ })).toContainText('rubble');
   await talker.close();
+});
+
+test('one more thing is added to a recording: one text, one strip, a seam with its date', async ({ page, immeld }) => {
+  await page.goto(`${immeld.address}/tray`);
+  await bringIn(page, immeld.convert(demoSound('voice-message.ogg'), 'begun.wav', '-t', '6'));
+  const find = async () => (await tray(immeld)).find((r) => r.fileName === 'begun.wav');
+  await expect.poll(async () => (await find())?.state, { timeout: 60_000 }).toBe('ready');
+  const { id, durationMs } = (await find())!;
+  await page.goto(`${immeld.address}/recordings/${id}`);
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await (await chooser).setFiles(immeld.convert(demoSound('wearable.ogg'), 'later.wav', '-ss', '18', '-t', '8'));
+  const get = () => immeld.ask<Recording>(`/recordings/${id}`);
+  await expect.poll(async () => (await get()).slips.length, { timeout: 60_000 }).toBe(1);
+  const joined = await get();
+  expect(joined.slips[0]).toMatchObject({ kind: 'seam' });
+  expect(Math.abs(joined.slips[0]!.startMs - durationMs!)).toBeLessThan(50);
+  expect(Math.abs(joined.durationMs! - durationMs! - 8000)).toBeLessThan(300);
+  const words = joined.passages.flatMap((p) => p.words);
+  expect(words.some((w) => /reception/i.test(w.text) && w.startMs < durationMs!)).toBe(true);
+  expect(words.some((w) => /roof/i.test(w.text) && w.startMs > durationMs!)).toBe(true);
+  await page.goto(`${immeld.address}/recordings/${id}?part=margin`);
+  await expect(page.getByRole('article', { name: /^Seam at/ })).toContainText('later.wav');
+  // What is played is both in one.
+  const length = await page.evaluate(
+    (address) =>
+      new Promise<number>((resolve) => {
+        const sound = new Audio(address);
+        sound.addEventListener('loadedmetadata', () => resolve(sound.duration));
+      }),
+    `/api/recordings/${id}/sound`,
+  );
+  expect(Math.abs(length * 1000 - joined.durationMs!)).toBeLessThan(300);
 });

@@ -89,6 +89,44 @@ const PICTURES = [
       () => wait(3000),
     ],
   },
+  {
+    name: 'recovered',
+    at: '/tray',
+    steps: [
+      press('Speak'),
+      () => wait(12_000),
+      press('Mark: Key point'),
+      // The page goes without a goodbye, and the server is away when it is opened again.
+      async (page) => {
+        await page.route('**/api/**', (route) => route.abort());
+        await page.goto(`${address}/tray`);
+        await wait(3000);
+      },
+    ],
+  },
+  {
+    name: 'import-queue',
+    at: '/tray',
+    steps: [
+      async (page) => {
+        await page.route('**/api/uploads/**', async (route) => {
+          await wait(700);
+          await route.continue();
+        });
+        const chooser = page.waitForEvent('filechooser');
+        await page.getByRole('button', { name: 'Bring in sound files' }).first().click();
+        const names = ['Monday round', 'Watering plan', 'Call with the school', 'Trench by the lock', 'Leaf count'];
+        const buffer = Buffer.alloc(3_000_000, 1);
+        const file = (name, i) => ({
+          name: `${name}.m4a`,
+          mimeType: 'audio/mp4',
+          buffer: Buffer.concat([buffer, Buffer.from(name)]).subarray(0, 2_000_000 + i * 400_000),
+        });
+        await (await chooser).setFiles(names.map(file));
+        await wait(3200);
+      },
+    ],
+  },
   { name: 'settings', at: '/settings' },
   { name: 'quick', at: '/quick', size: { width: 320, height: 240 }, steps: [() => wait(4000)] },
   { name: 'recording-wide', at: walk, size: WIDE, steps: [playSome] },

@@ -9,6 +9,7 @@ import { nowRows } from '../features/now/nowRows';
 import { PackNotice } from '../features/now/packNotice';
 import { useSharedSettings } from '../api/queries';
 import { isCapturing, useCaptureNow, useLiveText } from '../offline/deviceContext';
+import { MixLevels } from '../features/settings/sourceSettings';
 import { Page, useIsWide } from '../ui/shell';
 import { READING_WIDTH, useColours } from '../ui/theme';
 import { Title, Type } from '../ui/type';
@@ -111,6 +112,7 @@ export default function NowScreen() {
           }
         >
           <MarkPad isWide={isWide} />
+          <MixLevels />
         </View>
       </View>
     </Page>

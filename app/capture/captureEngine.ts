@@ -145,6 +145,11 @@ export class CaptureEngine {
     this.end(true);
   }
 
+  /** Makes one of two mixed sources louder or softer, from this moment on; factors from 0 to 2. */
+  setGains(microphone: number, screen: number): void {
+    this.running?.sources.setGains(microphone, screen);
+  }
+
   closeProblem(): void {
     this.set({ problem: null });
   }

@@ -267,12 +267,12 @@ export class CaptureStore {
 const sizeOf = (content: ArrayBuffer | Blob): number => (content instanceof Blob ? content.size : content.byteLength);
 
 /** A file that the person chose, as a capture to be sent. */
-export const captureOf = (file: File): Capture => ({
+export const captureOf = (file: File, details: Record<string, string> = {}): Capture => ({
   id: newId(),
   name: file.name,
   mediaType: file.type,
   startedAt: localTime(new Date(file.lastModified || Date.now())),
   ...{ source: 'import', state: 'waiting', durationMs: null, sizeBytes: file.size, isRecovered: false },
   ...{ isThrownAway: false, uploadAddress: null, sha256: null, recordingId: null, hereSince: null, problem: null },
-  details: {},
+  details,
 });

@@ -80,7 +80,7 @@ type OutboxUse = {
   /** Newest first, without the recording that is going on. */
   items: readonly OutboxItem[];
   /** Takes files in; they stay on this device until the server has confirmed them. */
-  send: (files: readonly File[]) => Promise<void>;
+  send: (files: readonly File[], details?: Record<string, string>) => Promise<void>;
   retry: (id: string) => Promise<void>;
   dismiss: (id: string) => Promise<void>;
 };
@@ -126,8 +126,8 @@ export function OutboxProvider({ children }: { children: ReactNode }) {
   }, [store, client, subscribeToProgress]);
 
   const send = useCallback(
-    async (files: readonly File[]) => {
-      for (const file of files) await store.addFile(captureOf(file), file);
+    async (files: readonly File[], details: Record<string, string> = {}) => {
+      for (const file of files) await store.addFile(captureOf(file, details), file);
       await outbox.wake();
     },
     [store, outbox],

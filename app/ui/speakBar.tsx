@@ -14,7 +14,7 @@ import { Type } from './type';
 export const SOUND_TYPES = 'audio/*,video/*,.m4a,.mp3,.wav,.ogg,.opus,.flac,.webm,.mp4,.mov,.amr,.aac,.aiff,.wma,.3gp';
 
 /** Opens the file picker and sends what is chosen. */
-export function useBringIn(): () => void {
+export function useBringIn(details: Record<string, string> = {}): () => void {
   const { send } = useOutbox();
   const input = useRef<HTMLInputElement | null>(null);
   return () => {
@@ -25,7 +25,7 @@ export function useBringIn(): () => void {
     }
     const field = input.current;
     field.onchange = () => {
-      void send([...(field.files ?? [])]);
+      void send([...(field.files ?? [])], details);
       field.value = '';
     };
     field.click();
@@ -33,12 +33,12 @@ export function useBringIn(): () => void {
 }
 
 /** Starts a recording from the chosen source, perhaps for an appointment, and shows its words as they come. */
-export function useSpeak(appointment?: Appointment): () => void {
+export function useSpeak(appointment?: Appointment, more: Record<string, string> = {}): () => void {
   const engine = useCapture();
   const router = useRouter();
   const { source } = useSettings();
   return () =>
-    void engine.start({ sources: source, details: detailsFor(appointment) }).then(() => {
+    void engine.start({ sources: source, details: { ...detailsFor(appointment), ...more } }).then(() => {
       if (isCapturing(engine.state)) router.navigate('/now');
     });
 }

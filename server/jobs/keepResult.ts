@@ -51,18 +51,24 @@ export async function keepResult(recording: Recording, result: WorkerResult, sou
       );
     }
     await keepAsides(recordingId, result, transaction);
+    await keepSeams(recording, result.seamsMs ?? [], transaction);
     const { title: proposed, folderId, tags } = result.proposals;
-    const title = recording.appointment?.title || proposed;
+    const title = recording.appointment?.title || result.tags?.title || proposed;
     await recording.update(
       {
         state: 'ready',
         problem: null,
         durationMs: result.durationMs,
+        ...(recording.source === 'import' && result.tags?.createdAt
+          ? { startedAt: localText(new Date(result.tags.createdAt)) }
+          : {}),
         peaks: result.peaks,
         suggestion: { title, folderId, tags },
         model: MODEL_NAME,
         language: 'en',
-        playbackFile: result.hasPlaybackCopy ? sounds.playbackPlan(recording.soundFile)!.fileName : null,
+        playbackFile: result.hasPlaybackCopy
+          ? sounds.playbackPlan(recording.soundFile, result.seamsMs?.length)!.fileName
+          : null,
       },
       { transaction },
     );
@@ -85,3 +91,27 @@ async function keepAsides(recordingId: string, { asides }: WorkerResult, transac
     { transaction },
   );
 }
+
+/** Where a sound was added later, a seam with its date stands in the margin; its slip keeps its place and name. */
+async function keepSeams(recording: Recording, seamsMs: readonly number[], transaction: Transaction): Promise<void> {
+  for (const [i, startMs] of seamsMs.entries()) {
+    const sound = recording.moreSounds[i];
+    if (!sound) continue;
+    const known = await SlipRow.findByPk(sound.slipId, { transaction });
+    if (known) await known.update({ startMs }, { transaction });
+    else {
+      await SlipRow.create(
+        {
+          ...{ id: sound.slipId, recordingId: recording.id, kind: 'seam', mark: null, startMs, endMs: null },
+          ...{ text: `Added later: ${sound.fileName}, ${sound.startedAt.replace('T', ' ').slice(0, 16)}` },
+          ...{ pictureFile: null, binnedAt: null },
+        },
+        { transaction },
+      );
+    }
+  }
+}
+
+/** An instant as local time of this machine: `2026-03-09T07:40:12`. */
+const localText = (instant: Date): string =>
+  new Date(instant.getTime() - instant.getTimezoneOffset() * 60_000).toISOString().slice(0, 19);

@@ -137,6 +137,7 @@ export class JobQueue {
   private async work(row: JobRow): Promise<void> {
     try {
       const recording = await Recording.findByPk(row.recordingId, { rejectOnEmpty: true });
+      const soundCount = recording.moreSounds.length;
       await recording.update({ state: 'recognising' });
       this.live.set(row.id, { percent: null, secondsLeft: null, latestWords: '', startedAt: Date.now() });
       await this.announce(row);
@@ -144,8 +145,9 @@ export class JobQueue {
         {
           jobId: row.id,
           soundFile: this.sounds.pathOf(recording.soundFile),
-          expectedMs: recording.durationMs,
-          playback: this.sounds.playbackPlan(recording.soundFile),
+          moreSoundFiles: recording.moreSounds.map((s) => this.sounds.pathOf(s.soundFile)),
+          expectedMs: recording.moreSounds.length ? null : recording.durationMs,
+          playback: this.sounds.playbackPlan(recording.soundFile, recording.moreSounds.length),
           filing: await filingContextFor(recording),
           asides: await asidesFor(recording),
         },
@@ -155,6 +157,8 @@ export class JobQueue {
       if (row.state === 'cancelled' || this.isClosed) return;
       await keepResult(recording, result, this.sounds);
       await row.update({ state: 'done', percent: 100 });
+      // Something was added while it was recognised.
+      if (recording.moreSounds.length !== soundCount) await this.add(recording.id);
     } catch (error) {
       if (this.isClosed) return;
       await row.reload();

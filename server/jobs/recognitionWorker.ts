@@ -22,6 +22,7 @@ async function work(task: WorkerTask, signal: AbortSignal): Promise<void> {
   const transcript = await transcribeFile(task.soundFile, await models, {
     signal,
     expectedMs: task.expectedMs,
+    more: task.moreSoundFiles,
     onProgress: (progress) => {
       const now = performance.now();
       if (now - lastReport < PROGRESS_EVERY_MS) return;
@@ -30,7 +31,10 @@ async function work(task: WorkerTask, signal: AbortSignal): Promise<void> {
     },
   });
   const hasPlaybackCopy = task.playback
-    ? await writePlaybackCopy(task.soundFile, task.playback.target, task.playback.isWebm)
+    ? await writePlaybackCopy(task.soundFile, task.playback.target, {
+        isWebm: task.playback.isWebm,
+        more: task.moreSoundFiles,
+      })
     : false;
   const { passages, asides } = withoutAsides(transcript.passages, task.asides);
   const proposals = proposalsFor(passages, task.filing);

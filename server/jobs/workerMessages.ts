@@ -6,6 +6,8 @@ import type { FileProgress, FileTranscript } from '../recognition/transcribeFile
 export type WorkerTask = {
   jobId: string;
   soundFile: string;
+  /** Sounds that were added later, in their order. */
+  moreSoundFiles: string[];
   expectedMs: number | null;
   playback: { target: string; isWebm: boolean } | null;
   filing: FilingContext;

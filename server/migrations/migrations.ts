@@ -3,6 +3,7 @@ import { SequelizeStorage, Umzug } from 'umzug';
 import * as beginning from './0001-beginning';
 import * as capture from './0002-capture';
 import * as accounts from './0004-accounts';
+import * as moreSounds from './0005-more-sounds';
 import * as appointments from './0003-appointments';
 
 /** In order; a migration that has shipped is never changed, a new one is added. */
@@ -11,6 +12,7 @@ const MIGRATIONS: { name: string; up: (schema: QueryInterface) => Promise<void> 
   { name: '0002-capture', up: capture.up },
   { name: '0003-appointments', up: appointments.up },
   { name: '0004-accounts', up: accounts.up },
+  { name: '0005-more-sounds', up: moreSounds.up },
 ];
 
 /** Brings the database to the newest form. Rejects with the migration's error and leaves the earlier ones done. */

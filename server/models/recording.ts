@@ -14,6 +14,17 @@ import type { Tag } from './tag';
 import type { TodoRow } from './todo';
 import type { WriteUpRow } from './writeUp';
 
+/** A sound that was added to a recording later; `slipId` is the seam in the margin where it begins. */
+export type MoreSound = {
+  soundFile: string;
+  fileName: string;
+  sha256: string;
+  sizeBytes: number;
+  captureId: string | null;
+  startedAt: string;
+  slipId: string;
+};
+
 /** A recording: where its sound lies, what is known of it and where it is filed. */
 export class Recording extends Model<InferAttributes<Recording>, InferCreationAttributes<Recording>> {
   declare id: CreationOptional<string>;
@@ -45,6 +56,8 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
   /** Whether the recording was cut off and came back by itself. */
   declare isRecovered: CreationOptional<boolean>;
   declare appointment: CreationOptional<Appointment | null>;
+  /** In the order in which they were added. */
+  declare moreSounds: CreationOptional<MoreSound[]>;
   declare createdAt: CreationOptional<Date>;
   declare updatedAt: CreationOptional<Date>;
   declare passages?: NonAttribute<PassageRow[]>;
@@ -80,6 +93,17 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
         captureId: DataTypes.UUID,
         isRecovered: { type: DataTypes.BOOLEAN, defaultValue: false },
         appointment: DataTypes.JSON,
+        moreSounds: {
+          type: DataTypes.TEXT,
+          get(): MoreSound[] {
+            return JSON.parse(
+              (this.getDataValue('moreSounds') as unknown as string | undefined) ?? '[]',
+            ) as MoreSound[];
+          },
+          set(sounds: MoreSound[]) {
+            this.setDataValue('moreSounds', JSON.stringify(sounds) as unknown as MoreSound[]);
+          },
+        },
         createdAt: DataTypes.DATE,
         updatedAt: DataTypes.DATE,
       },

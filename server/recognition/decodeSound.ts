@@ -17,6 +17,19 @@ export class SoundError extends Error {
   }
 }
 
+/** What a file says of itself. `createdAt` is an instant in ISO 8601, `2026-03-09T07:40:12.000000Z`. */
+export type FileTags = { title: string | null; createdAt: string | null };
+
+/** Reads the tags out of the decoder's report on its input, before the line with the length. */
+export function tagsFrom(report: string): FileTags {
+  const head = report.slice(0, report.search(/\n\s+Duration: /) + 1 || report.length);
+  const tag = (name: string) => new RegExp(`^\\s+${name}\\s*: (.+)$`, 'im').exec(head)?.[1]?.trim() ?? null;
+  const createdAt = tag('creation_time');
+  // Recorders without a clock write the beginning of their calendar.
+  const isPlausible = createdAt && !Number.isNaN(Date.parse(createdAt)) && Date.parse(createdAt) > Date.UTC(1995, 0, 1);
+  return { title: tag('title'), createdAt: isPlausible ? createdAt : null };
+}
+
 /** Nothing anybody records needs longer than this to be decoded; a decoder that hangs is ended. */
 const DECODER_LIMIT_MS = 60 * 60 * 1000;
 
@@ -33,10 +46,19 @@ const decoderArguments = (file: string): string[] => [
  * Decodes any sound or video file to 16 kHz mono, in chunks, without holding the file in memory.
  * A file that breaks off yields what could be read. Throws SoundError when there is nothing to hear.
  * @param onDuration told the length that the file states, if it does
+ * @param onTags told its title and when it was made, as far as it says so
  */
 export async function* decodeSound(
   file: string,
-  { signal, onDuration }: { signal?: AbortSignal | undefined; onDuration?: (durationMs: number) => void } = {},
+  {
+    signal,
+    onDuration,
+    onTags,
+  }: {
+    signal?: AbortSignal | undefined;
+    onDuration?: (durationMs: number) => void;
+    onTags?: (tags: FileTags) => void;
+  } = {},
 ): AsyncGenerator<Float32Array> {
   const { size } = await fs.promises.stat(file);
   if (size === 0) throw new SoundError('empty', 'This file is empty: it holds no sound. Nothing was changed.');
@@ -51,6 +73,7 @@ export async function* decodeSound(
     const stated = /Duration: (\d+):(\d\d):(\d\d\.\d+)/.exec(report);
     if (stated && !isDurationKnown) {
       isDurationKnown = true;
+      onTags?.(tagsFrom(report));
       onDuration?.(Math.round((Number(stated[1]) * 3600 + Number(stated[2]) * 60 + Number(stated[3])) * 1000));
     }
   });

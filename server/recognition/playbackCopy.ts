@@ -11,10 +11,22 @@ export const needsPlaybackCopy = (extension: string): boolean => !PLAYABLE.has(e
 
 /**
  * Writes a copy that browsers play: WebM keeps its streams and gets an index, everything else becomes Opus in Ogg.
+ * Sounds that were added later are joined to it.
  * @returns whether the copy was made; the original is untouched either way
  */
-export async function writePlaybackCopy(source: string, target: string, isWebm: boolean): Promise<boolean> {
-  const codec = isWebm ? ['-c', 'copy', '-f', 'webm'] : ['-vn', '-c:a', 'libopus', '-b:a', '48k', '-f', 'ogg'];
+export async function writePlaybackCopy(
+  source: string,
+  target: string,
+  { isWebm, more = [] }: { isWebm: boolean; more?: readonly string[] },
+): Promise<boolean> {
+  const sources = [source, ...more];
+  const joined = sources.map((_, i) => `[${i}:a:0]`).join('') + `concat=n=${sources.length}:v=0:a=1[joined]`;
+  const codec = isWebm
+    ? ['-c', 'copy', '-f', 'webm']
+    : [
+        ...(more.length ? ['-filter_complex', joined, '-map', '[joined]'] : ['-vn']),
+        ...['-c:a', 'libopus', '-b:a', '48k', '-f', 'ogg'],
+      ];
   const program = spawn(
     ffmpegInstaller.path,
     [
@@ -24,8 +36,7 @@ export async function writePlaybackCopy(source: string, target: string, isWebm: 
       '-protocol_whitelist',
       'file',
       '-y',
-      '-i',
-      `file:${source}`,
+      ...sources.flatMap((file) => ['-i', `file:${file}`]),
       ...codec,
       `file:${target}.part`,
     ],

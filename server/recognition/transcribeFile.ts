@@ -2,13 +2,22 @@ import { PeakMeter } from '@immeld/core/audio/peaks';
 import { SAMPLE_RATE_HZ, Transcriber, type TranscriberModels } from '@immeld/core/speech/transcriber';
 import type { Passage, Word } from '@immeld/core/transcript/manuscript';
 import { passagesFrom } from '@immeld/core/transcript/passages';
-import { decodeSound } from './decodeSound';
+import { type FileTags, decodeSound } from './decodeSound';
 
 export type FileProgress = { processedMs: number; durationMs: number | null; latestWords: string };
-export type FileTranscript = { durationMs: number; peaks: number[]; passages: Passage[] };
+export type FileTranscript = {
+  durationMs: number;
+  peaks: number[];
+  passages: Passage[];
+  /** Where each further sound begins. */
+  seamsMs?: number[];
+  /** What the first file says of itself. */
+  tags?: FileTags;
+};
 
 /**
  * Decodes and recognises one sound file of any length and kind.
+ * @param more further sounds that go on where the file ends
  * @param expectedMs the length when it is known beforehand; else what the file says of itself
  * @throws SoundError when there is nothing to hear; the signal's reason when cancelled
  */
@@ -19,20 +28,33 @@ export async function transcribeFile(
     onProgress,
     signal,
     expectedMs = null,
+    more = [],
   }: {
     onProgress?: (progress: FileProgress) => void;
     signal?: AbortSignal;
     expectedMs?: number | null;
+    more?: readonly string[];
   } = {},
 ): Promise<FileTranscript> {
   const meter = new PeakMeter();
   const words: Word[] = [];
   let durationMs = expectedMs;
-  const sound = decodeSound(file, { signal, onDuration: (ms) => (durationMs ??= ms) });
+  const seamsMs: number[] = [];
+  let tags: FileTags = { title: null, createdAt: null };
   const metered = (async function* () {
-    for await (const chunk of sound) {
-      meter.push(chunk);
-      yield chunk;
+    for (const [i, source] of [file, ...more].entries()) {
+      if (i) seamsMs.push(toMs(meter.sampleCount));
+      const onDuration = (ms: number) => {
+        if (more.length === 0) durationMs ??= ms;
+      };
+      for await (const chunk of decodeSound(source, {
+        signal,
+        onDuration,
+        ...(i ? {} : { onTags: (t: FileTags) => (tags = t) }),
+      })) {
+        meter.push(chunk);
+        yield chunk;
+      }
     }
   })();
   const report = (processedMs: number) =>
@@ -53,8 +75,11 @@ export async function transcribeFile(
     report(piece.endMs);
   }
   return {
-    durationMs: Math.round((meter.sampleCount / SAMPLE_RATE_HZ) * 1000),
+    durationMs: toMs(meter.sampleCount),
+    ...{ seamsMs, tags },
     peaks: meter.peaks(),
     passages: passagesFrom(words),
   };
 }
+
+const toMs = (samples: number): number => Math.round((samples / SAMPLE_RATE_HZ) * 1000);

@@ -6,7 +6,7 @@ import type { Pack } from '@immeld/core/contract/captures';
 import type { Recording, Todo } from '@immeld/core/contract/recordings';
 import type { NewSlip, Slip } from '@immeld/core/contract/slips';
 import type { RunningServer } from '../start';
-import { ControlledPool, startTestServer, temporaryFolder, until, upload } from '../testing/testServer';
+import { ControlledPool, SPOKEN, startTestServer, temporaryFolder, until, upload } from '../testing/testServer';
 
 const dataFolder = temporaryFolder();
 const pool = new ControlledPool();
@@ -193,5 +193,66 @@ describe('the pack for devices', () => {
   it('gives nothing but its files', async () => {
     const { items } = await json<{ items: Pack[] }>('GET', '/packs');
     expect((await fetch(`${server.address}/packs/${items[0]!.name}/..%2f..%2fpackage.json`)).status).not.toBe(200);
+  });
+});
+
+describe('one more thing', () => {
+  const send2 = (content: string, metadata: Record<string, string>) =>
+    upload(server.address, Buffer.from(content), 'Later.webm', metadata);
+
+  it('is added to its recording: one manuscript, a seam with the date, no new recording', async () => {
+    const id = await bringIn();
+    const ready = () =>
+      until(
+        () => get(id),
+        (r) => r.state === 'ready',
+      );
+    await ready();
+    pool.answer = async (task) => ({ ...SPOKEN, seamsMs: task.moreSoundFiles.map((_, i) => 8000 * (i + 1)) });
+    const captureId = randomUUID();
+    const metadata = { appendTo: id, captureId, startedAt: '2026-03-10T09:15:00' };
+    const added = await send2('one more', metadata);
+    expect(added).toEqual({ recordingId: id, alreadyHere: null });
+    await until(
+      () => get(id),
+      (r) => r.state === 'ready' && r.slips.length === 1,
+    );
+    expect(pool.tasks.at(-1)!.moreSoundFiles).toHaveLength(1);
+    expect((await get(id)).slips).toMatchObject([
+      { kind: 'seam', startMs: 8000, text: expect.stringContaining('2026-03-10 09:15') },
+    ]);
+    // The device may ask for its receipt, and send it again, without a second seam.
+    const receipt = await json<{ recordingId: string; sha256: string }>('GET', `/captures/${captureId}`);
+    expect(receipt).toMatchObject({ recordingId: id, sha256: sha256(Buffer.from('one more')) });
+    expect((await send2('one more', metadata)).recordingId).toBe(id);
+    await send2('and another', { appendTo: id, captureId: randomUUID() });
+    await until(
+      () => get(id),
+      (r) => r.state === 'ready' && r.slips.length === 2,
+    );
+    expect((await get(id)).slips.map((s) => s.startMs)).toEqual([8000, 16_000]);
+  });
+
+  it('that comes while the recording is being recognised is not forgotten', async () => {
+    let release = () => {};
+    const held = new Promise<void>((resolve) => (release = resolve));
+    pool.answer = async (task) => {
+      const isFirst = task.moreSoundFiles.length === 0;
+      if (isFirst) await held;
+      return { ...SPOKEN, seamsMs: task.moreSoundFiles.map(() => 8000) };
+    };
+    const id = await bringIn();
+    await send2('meanwhile', { appendTo: id, captureId: randomUUID() });
+    release();
+    await until(
+      () => get(id),
+      (r) => r.state === 'ready' && r.slips.length === 1,
+    );
+  });
+
+  it('for a recording that is gone becomes a recording of its own', async () => {
+    pool.answer = async () => SPOKEN;
+    const { recordingId } = await send2('orphan', { appendTo: randomUUID(), captureId: randomUUID() });
+    expect((await get(recordingId)).fileName).toBe('Later.webm');
   });
 });

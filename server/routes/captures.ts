@@ -2,6 +2,7 @@ import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
 import { Router } from 'express';
 import { Recording } from '../models/recording';
+import { recordingWithAdded } from '../storage/intake';
 import { serve } from './serve';
 
 /** What a device asks before it lets go of its own copy of a sound. */
@@ -9,6 +10,11 @@ export function captureRoutes(): Router {
   const router = Router();
   serve(router, ENDPOINTS.getCapture, async ({ params }) => {
     const recording = await Recording.findOne({ where: { captureId: params.id } });
+    if (!recording) {
+      const added = await recordingWithAdded(params.id);
+      const sound = added?.moreSounds.find((s) => s.captureId === params.id);
+      if (sound) return { recordingId: added!.id, sha256: sound.sha256, sizeBytes: sound.sizeBytes };
+    }
     if (!recording) throw new Problem('not-found', 'Nothing of this capture has arrived yet.');
     return { recordingId: recording.id, sha256: recording.sha256, sizeBytes: recording.sizeBytes };
   });

@@ -31,7 +31,7 @@ export function uploadServer(sounds: SoundStore, queue: JobQueue): Server {
       if (owner && owner !== accountId()) throw { status_code: 404, body: 'There is no such upload.\n' };
     },
     onUploadFinish: async (_request, upload) => {
-      const { recording, isNew, isAlreadyHere } = await takeIn(
+      const { recording, sha256, isNew, isAlreadyHere } = await takeIn(
         uploadedFile(upload, sounds),
         metadataOf(upload),
         sounds,
@@ -41,7 +41,7 @@ export function uploadServer(sounds: SoundStore, queue: JobQueue): Server {
       return {
         headers: {
           'Immeld-Recording': recording.id,
-          'Immeld-Sha256': recording.sha256,
+          'Immeld-Sha256': sha256,
           ...(isAlreadyHere ? { 'Immeld-Already-Here': recording.startedAt } : {}),
         },
       };
@@ -98,6 +98,7 @@ function metadataOf(upload: Pick<Upload, 'metadata'>): Intake {
     captureId: metadata['captureId'] && UUID.test(metadata['captureId']) ? metadata['captureId'] : null,
     zone: metadata['zone'] || null,
     appointmentId: metadata['appointmentId'] || null,
+    appendTo: metadata['appendTo'] && UUID.test(metadata['appendTo']) ? metadata['appendTo'] : null,
     isRecovered: metadata['recovered'] === '1',
     isThrownAway: metadata['thrownAway'] === '1',
   };

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
+import { Op, col, where } from 'sequelize';
 import { appointmentFor } from '../calendar/calendars';
 import { Recording } from '../models/recording';
 import { indexRecording } from '../find/wordIndex';
@@ -20,6 +21,8 @@ export type Intake = {
   zone?: string | null;
   /** The appointment it was started from. */
   appointmentId?: string | null;
+  /** The recording that this sound goes on with. */
+  appendTo?: string | null;
   /** Thrown away while recording: it comes in, but lies in the bin. */
   isThrownAway?: boolean;
 };
@@ -66,11 +69,16 @@ export async function takeIn(
   file: string,
   intake: Intake,
   sounds: SoundStore,
-): Promise<{ recording: Recording; isNew: boolean; isAlreadyHere: boolean }> {
+): Promise<{ recording: Recording; sha256: string; isNew: boolean; isAlreadyHere: boolean }> {
   const sha256 = await sha256Of(file);
   const { size } = await fs.promises.stat(file);
   const { captureId = null, isRecovered = false, isThrownAway = false } = intake;
   const sentBefore = captureId ? await Recording.findOne({ where: { captureId } }) : null;
+  const added = captureId ? await recordingWithAdded(captureId) : null;
+  if (added) {
+    await fs.promises.rm(file, { force: true });
+    return { recording: added, sha256, isNew: false, isAlreadyHere: false };
+  }
   const isSentAgain = sentBefore?.sha256 === sha256;
   // The device sends anew when what arrived was not what it had: the good one takes the name.
   if (sentBefore && !isSentAgain) await sentBefore.update({ captureId: null });
@@ -80,7 +88,12 @@ export async function takeIn(
     if (!isSentAgain) {
       await same.update({ captureId: captureId ?? same.captureId, ...(isThrownAway ? {} : { binnedAt: null }) });
     }
-    return { recording: same, isNew: false, isAlreadyHere: !isSentAgain };
+    return { recording: same, sha256, isNew: false, isAlreadyHere: !isSentAgain };
+  }
+  const continued = intake.appendTo ? await Recording.findByPk(intake.appendTo) : null;
+  if (continued) {
+    await append(continued, file, { sha256, size, intake }, sounds);
+    return { recording: continued, sha256, isNew: true, isAlreadyHere: false };
   }
   const id = randomUUID();
   const fileName = shortenedName(intake.fileName);
@@ -108,5 +121,29 @@ export async function takeIn(
     suggestion: { title: appointment?.title || null, folderId: null, tags: [] },
   });
   await indexRecording(recording, []);
-  return { recording, isNew: true, isAlreadyHere: false };
+  return { recording, sha256, isNew: true, isAlreadyHere: false };
+}
+
+/** The recording to which this capture was added, if it was. */
+export const recordingWithAdded = (captureId: string): Promise<Recording | null> =>
+  Recording.findOne({ where: where(col('more_sounds'), { [Op.like]: `%"captureId":"${captureId}"%` }) });
+
+/** Adds a sound to the end of a recording; its own file stays as it came. */
+async function append(
+  recording: Recording,
+  file: string,
+  { sha256, size, intake }: { sha256: string; size: number; intake: Intake },
+  sounds: SoundStore,
+): Promise<void> {
+  const fileName = shortenedName(intake.fileName);
+  const soundFile = sounds.nameFor(randomUUID(), fileName);
+  await sounds.take(file, soundFile);
+  const { captureId = null } = intake;
+  const startedAt = intake.startedAt && LOCAL_TIME.test(intake.startedAt) ? intake.startedAt.slice(0, 19) : nowLocal();
+  await recording.update({
+    moreSounds: [
+      ...recording.moreSounds,
+      { soundFile, fileName, sha256, sizeBytes: size, captureId, startedAt, slipId: randomUUID() },
+    ],
+  });
 }

@@ -37,11 +37,12 @@ export class SoundStore {
   }
 
   /** Where the copy for playing goes, or null when the original can be played. */
-  playbackPlan(soundFile: string): { fileName: string; target: string; isWebm: boolean } | null {
+  playbackPlan(soundFile: string, added = 0): { fileName: string; target: string; isWebm: boolean } | null {
     const extension = path.extname(soundFile);
-    if (!needsPlaybackCopy(extension)) return null;
-    const isWebm = extension === '.webm';
-    const fileName = `${path.basename(soundFile, extension)}.play.${isWebm ? 'webm' : 'ogg'}`;
+    if (!needsPlaybackCopy(extension) && !added) return null;
+    const isWebm = extension === '.webm' && !added;
+    const number = added ? `.${added}` : '';
+    const fileName = `${path.basename(soundFile, extension)}.play${number}.${isWebm ? 'webm' : 'ogg'}`;
     return { fileName, target: this.pathOf(fileName), isWebm };
   }
 }

@@ -17,6 +17,7 @@ import { Title, Type } from '../../ui/type';
 import { JobProgress, useJobOf } from '../tray/jobProgress';
 import { titleOf } from '../tray/recordingRow';
 import { About } from './about';
+import { OneMoreThing } from './oneMoreThing';
 import { Paragraph } from './paragraph';
 import { PlayerBar } from './playerBar';
 import { type ManuscriptRow, isTodoOnList, manuscriptRows } from './rows';
@@ -258,6 +259,13 @@ function Manuscript({ recording, player, rows, isWide }: ManuscriptProps) {
             </Empty>
           </View>
         )
+      }
+      ListFooterComponent={
+        recording.state === 'ready' ? (
+          <View style={{ maxWidth: READING_WIDTH + 56, paddingHorizontal: isWide ? 28 : 0, paddingTop: 16 }}>
+            <OneMoreThing recordingId={recording.id} />
+          </View>
+        ) : null
       }
       renderItem={({ item }) =>
         isWide ? (

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { type SourceChoice, screenObstacle } from '../../capture/sources';
+import { useCapture } from '../../offline/deviceContext';
 import { changeSettings, useSettings } from '../../settings/settings';
 import { Choice } from '../../ui/choice';
 import { Press } from '../../ui/press';
@@ -57,20 +58,33 @@ export function SourceSettings() {
           ))}
         </View>
       )}
-      {isMixed && (
-        <>
-          <Level
-            label="Level of the microphone"
-            value={source.microphoneGain}
-            onChange={(microphoneGain) => change({ microphoneGain })}
-          />
-          <Level
-            label="Level of the tab or screen"
-            value={source.screenGain}
-            onChange={(screenGain) => change({ screenGain })}
-          />
-        </>
-      )}
+      <MixLevels />
+    </View>
+  );
+}
+
+/** The two levels of a mix; moved while it is being recorded, they are heard at once. */
+export function MixLevels() {
+  const { source } = useSettings();
+  const engine = useCapture();
+  if (!source.microphone || !source.screen) return null;
+  const change = (part: Partial<SourceChoice>) => {
+    const next = { ...source, ...part };
+    changeSettings({ source: next });
+    engine.setGains(next.microphoneGain, next.screenGain);
+  };
+  return (
+    <View>
+      <Level
+        label="Level of the microphone"
+        value={source.microphoneGain}
+        onChange={(microphoneGain) => change({ microphoneGain })}
+      />
+      <Level
+        label="Level of the tab or screen"
+        value={source.screenGain}
+        onChange={(screenGain) => change({ screenGain })}
+      />
     </View>
   );
 }
@@ -102,7 +116,7 @@ function useMicrophones(): { deviceId: string; label: string }[] {
 const STEP = 0.1;
 
 /** A level from silent to twice as loud, with keys big enough for a thumb. */
-export function Level({ label, value, onChange }: { label: string; value: number; onChange: (value: number) => void }) {
+function Level({ label, value, onChange }: { label: string; value: number; onChange: (value: number) => void }) {
   const colours = useColours();
   const set = (next: number) => onChange(Math.round(Math.min(2, Math.max(0, next)) * 10) / 10);
   return (

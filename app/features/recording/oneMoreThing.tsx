@@ -1,0 +1,22 @@
+import { View } from 'react-native';
+import { isCapturing, useCaptureNow } from '../../offline/deviceContext';
+import { WordButton } from '../../ui/press';
+import { useBringIn, useSpeak } from '../../ui/speakBar';
+import { Type } from '../../ui/type';
+
+/** Another sound can be added to the end of a recording, with its own date. */
+export function OneMoreThing({ recordingId }: { recordingId: string }) {
+  const details = { appendTo: recordingId };
+  const speak = useSpeak(undefined, details);
+  const bringIn = useBringIn(details);
+  const isRecording = useCaptureNow(isCapturing);
+  return (
+    <View role="group" aria-label="One more thing">
+      <Type tone="faint">One more thing? It is added at the end, with its own date.</Type>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+        <WordButton label="Speak it" disabled={isRecording} onPress={speak} />
+        <WordButton label="Bring it in" onPress={bringIn} />
+      </View>
+    </View>
+  );
+}

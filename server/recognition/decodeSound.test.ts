@@ -1,0 +1,73 @@
+import { execFileSync } from 'node:child_process';
+import fs from 'node:fs';
+import path from 'node:path';
+import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
+import { temporaryFolder } from '../testing/testServer';
+import { type FileTags, SoundError, decodeSound, tagsFrom } from './decodeSound';
+
+const folder = temporaryFolder();
+afterAll(() => fs.rmSync(folder, { recursive: true }));
+const make = (name: string, ...args: string[]): string => {
+  const file = path.join(folder, name);
+  execFileSync(ffmpegInstaller.path, ['-y', '-loglevel', 'error', ...args, file]);
+  return file;
+};
+const TONE = ['-f', 'lavfi', '-i', 'sine=frequency=440:duration=1'];
+
+async function read(file: string) {
+  let samples = 0;
+  let durationMs = 0;
+  let tags: FileTags | null = null;
+  const chunks = decodeSound(file, { onDuration: (ms) => (durationMs = ms), onTags: (t) => (tags = t) });
+  for await (const chunk of chunks) samples += chunk.length;
+  return { samples, durationMs, tags: tags as FileTags | null };
+}
+
+describe('decoding', () => {
+  it.each(['wav', 'mp3', 'm4a', 'ogg', 'flac', 'aac', 'aiff', 'wma', 'webm', '3gp', 'mov'])(
+    'turns a second of %s into 16,000 samples',
+    async (extension) => {
+      const codec = extension === 'ogg' || extension === 'webm' ? ['-c:a', 'libopus'] : [];
+      const rate = extension === '3gp' ? ['-c:a', 'aac'] : [];
+      const { samples } = await read(make(`tone.${extension}`, ...TONE, ...codec, ...rate));
+      // Encoders pad: up to a tenth of a second more.
+      expect(samples).toBeGreaterThanOrEqual(15_900);
+      expect(samples).toBeLessThan(17_700);
+    },
+  );
+
+  it('tells the length, the title and the time that a file states', async () => {
+    const tagged = make(
+      'tagged.m4a',
+      ...TONE,
+      ...['-metadata', 'title=Walk: the quay', '-metadata', 'creation_time=2026-03-09T07:40:12Z'],
+    );
+    const { durationMs, tags } = await read(tagged);
+    expect(Math.abs(durationMs - 1000)).toBeLessThan(60);
+    expect(tags).toEqual({ title: 'Walk: the quay', createdAt: expect.stringContaining('2026-03-09T07:40:12') });
+  });
+
+  it('believes no clock that was never set', () => {
+    const report = (time: string) => `Input #0\n  Metadata:\n    creation_time   : ${time}\n  Duration: 00:00:01.00`;
+    expect(tagsFrom(report('1970-01-01T00:00:00.000000Z')).createdAt).toBeNull();
+    expect(tagsFrom(report('1904-01-01T00:00:00.000000Z')).createdAt).toBeNull();
+    expect(tagsFrom(report('2026-03-09T07:40:12.000000Z')).createdAt).not.toBeNull();
+  });
+
+  it('says what is wrong with what cannot be heard', async () => {
+    const text = path.join(folder, 'text.mp3');
+    fs.writeFileSync(text, 'hello');
+    const silent = make('picture.mp4', '-f', 'lavfi', '-i', 'color=c=black:s=16x16:d=0.2');
+    const empty = path.join(folder, 'empty.wav');
+    fs.writeFileSync(empty, '');
+    for (const [file, problem] of [
+      [text, 'not-sound'],
+      [silent, 'no-sound-track'],
+      [empty, 'empty'],
+    ] as const) {
+      const error: unknown = await read(file).catch((e: unknown) => e);
+      expect(error).toBeInstanceOf(SoundError);
+      expect((error as SoundError).problem).toBe(problem);
+    }
+  });
+});

@@ -1,6 +1,6 @@
 import { clockTime } from '@immeld/core/formats/times';
 import { useRouter } from 'expo-router';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { LEVEL_HINTS } from '../capture/levels';
 import { isCapturing, useCapture, useCaptureNow, useOutbox, usePackForRecording } from '../offline/deviceContext';
@@ -31,7 +31,12 @@ export default function QuickScreen() {
     void engine.start({ sources: settings().source, details: detailsFor() });
   }, [engine]);
 
-  const waiting = items.filter((i) => i.state === 'waiting' || i.state === 'sending').length;
+  const captureId = useCaptureNow((now) => now.captureId);
+  const [last, setLast] = useState<string | null>(null);
+  useEffect(() => {
+    if (captureId) setLast(captureId);
+  }, [captureId]);
+  const hasArrived = items.some((i) => i.id === last && i.state === 'sent');
   const isPaused = stage === 'paused';
   if (isOn) {
     return (
@@ -67,9 +72,9 @@ export default function QuickScreen() {
         <Type role="status">
           {stage === 'starting'
             ? 'Opening the microphone'
-            : waiting
-              ? 'Kept on this device. It goes to the tray by itself.'
-              : 'It is in the tray.'}
+            : hasArrived
+              ? 'It is in the tray.'
+              : 'Kept on this device. It goes to the tray by itself.'}
         </Type>
       )}
       <FrameButton label="Speak again" isMain disabled={stage === 'starting'} onPress={start} />

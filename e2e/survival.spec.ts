@@ -84,7 +84,11 @@ test(`the server is killed ${TIMES} times while it is sent something: all arrive
     fs.writeFileSync(file, content);
     sent.add(createHash('sha256').update(content).digest('hex'));
     await bringIn(page, file);
-    await page.waitForTimeout(next() * 400);
+    // Killed somewhere on the way: once the first part of it lies on the server's disk.
+    await expect
+      .poll(async () => arrivedBytes(immeld) > 0 || (await all(immeld)).total === sent.size, { intervals: [5] })
+      .toBe(true);
+    await page.waitForTimeout(next() * 120);
     immeld.kill();
     note({ kind: 'server', arrivedBytes: arrivedBytes(immeld), of: content.length });
     await immeld.start();

@@ -66,7 +66,7 @@ async function words(): Promise<void> {
   await page.addInitScript(spy);
   await page.goto(`${immeld.address}/settings`);
   const { items } = await immeld.ask<{ items: Pack[] }>('/packs');
-  const size = (of: (f: Pack['files'][number]) => number) => items[0]!.files.reduce((n, f) => n + of(f), 0) / 1e6;
+  const size = (of: (f: Pack['files'][number]) => number) => items[0]!.files.reduce((n, f) => n + of(f), 0) / 2 ** 20;
   note('Pack: bytes over the line (gzip)', `${size((f) => f.sentBytes).toFixed(1)} MB`, 'told before', null);
   note('Pack: bytes kept on the device', `${size((f) => f.sizeBytes).toFixed(1)} MB`, 'told before', null);
   const began = Date.now();

@@ -12,7 +12,7 @@ test('words appear while one speaks, with marks, slips and a picture at their se
   await page.goto(immeld.address);
   await page.getByRole('button', { name: 'Speak' }).click();
   const words = page.getByRole('log', { name: 'Words as they are heard' });
-  await expect(words).toContainText(/tide is out/, { timeout: 60_000 });
+  await expect(words).toContainText(/quarter past/, { timeout: 60_000 });
   await page.getByRole('button', { name: 'Mark: Question' }).click();
   await page.getByLabel('Write a slip').fill('Who owns the crane');
   await page.getByRole('button', { name: 'As to-do' }).click();
@@ -37,7 +37,7 @@ test('words appear while one speaks, with marks, slips and a picture at their se
 
   const card = page
     .getByRole('article')
-    .filter({ hasText: /tide is out/ })
+    .filter({ hasText: /quarter past/ })
     .first();
   await expect(card).toBeVisible({ timeout: 60_000 });
   const [newest] = await list(immeld);
@@ -78,7 +78,7 @@ test('with no network the app opens, records, shows the words, and everything ar
 
   await page.goto(immeld.address);
   await page.getByRole('button', { name: 'Speak' }).click();
-  await expect(page.getByRole('log')).toContainText(/tide is out/, { timeout: 60_000 });
+  await expect(page.getByRole('log')).toContainText(/quarter past/, { timeout: 60_000 });
   await page.getByRole('button', { name: 'Mark: Key point' }).click();
   await page.getByRole('button', { name: 'Finish' }).click();
   const row = page.getByRole('status', { name: /^Spoken / });

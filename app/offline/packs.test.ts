@@ -91,4 +91,12 @@ describe('the pack on this device', () => {
     await again.look();
     expect(again.state.state).toBe('absent');
   });
+
+  it('is said to be unknown only when it was looked for in vain', async () => {
+    const shelf = new PackShelf();
+    expect(shelf.state.state).toBe('looking');
+    isAway = true;
+    await shelf.look();
+    expect(shelf.state.state).toBe('unknown');
+  });
 });

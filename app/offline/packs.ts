@@ -4,7 +4,8 @@ import { bytesToHex } from '@noble/hashes/utils.js';
 import { PACK_CACHE } from '../workers/liveMessages';
 
 export type PackState =
-  | { state: 'unknown' | 'absent' | 'present' }
+  /** looking: not known yet · unknown: it never was, and the server does not answer */
+  | { state: 'looking' | 'unknown' | 'absent' | 'present' }
   | { state: 'fetching'; share: number }
   | { state: 'failed'; problem: string };
 
@@ -24,7 +25,7 @@ async function hashOf(bytes: Uint8Array<ArrayBuffer>): Promise<string> {
  * without a network.
  */
 export class PackShelf {
-  private now: PackState = { state: 'unknown' };
+  private now: PackState = { state: 'looking' };
   private described: Pack | null = null;
   private abort: AbortController | null = null;
   private readonly listeners = new Set<() => void>();
@@ -44,14 +45,15 @@ export class PackShelf {
 
   /** Finds out what is offered and whether it is here; without a network it knows what it knew before. */
   async look(): Promise<void> {
-    if (typeof caches === 'undefined') return;
+    if (typeof caches === 'undefined') return this.set({ state: 'unknown' });
     const cache = await caches.open(PACK_CACHE).catch(() => null);
-    if (!cache) return;
+    if (!cache) return this.set({ state: 'unknown' });
     const answer = await fetch(DESCRIPTION).catch(() => null);
     if (answer?.ok) await cache.put(DESCRIPTION, answer.clone());
     const description = answer?.ok ? answer : await cache.match(DESCRIPTION);
     this.described = description ? ((await description.json()) as { items: Pack[] }).items[0]! : null;
-    if (!this.described || this.now.state === 'fetching') return;
+    if (this.now.state === 'fetching') return;
+    if (!this.described) return this.set({ state: 'unknown' });
     const kept = await Promise.all(this.described.files.map(({ address }) => cache.match(address)));
     this.set({ state: kept.every(Boolean) ? 'present' : 'absent' });
   }

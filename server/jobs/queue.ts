@@ -126,11 +126,16 @@ export class JobQueue {
       if (!row || this.running.has(row.id)) return;
       this.running.add(row.id);
       await row.update({ state: 'running' });
-      void asAccount(row.accountId, () => this.work(row)).finally(() => {
-        this.running.delete(row.id);
-        this.live.delete(row.id);
-        this.fill();
-      });
+      void asAccount(row.accountId, () => this.work(row))
+        .catch((error: unknown) => {
+          // The database of a server that stops is closed under its last steps; the job goes on at the next start.
+          if (!this.isClosed) console.error('A recognition could not be ended:', error);
+        })
+        .finally(() => {
+          this.running.delete(row.id);
+          this.live.delete(row.id);
+          this.fill();
+        });
     }
   }
 

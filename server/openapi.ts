@@ -1,5 +1,6 @@
 import { convertSchema } from '@sodaru/yup-to-json-schema';
-import { ENDPOINTS, type Endpoint } from '@immeld/core/contract/endpoints';
+import type { Endpoint } from '@immeld/core/contract/endpoint';
+import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { PROBLEMS } from '@immeld/core/contract/problem';
 
 type AnyEndpoint = Endpoint<unknown, unknown, unknown, unknown>;

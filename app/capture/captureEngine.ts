@@ -5,6 +5,7 @@ import { localTime } from '../ui/dates';
 import { type LevelWord, levelWord } from './levels';
 import type { LiveText } from './liveText';
 import { type OpenSources, type SourceChoice, SourceProblem, openSources } from './sources';
+import { openTap } from './tap';
 
 export type CaptureStage = 'idle' | 'starting' | 'recording' | 'paused' | 'finishing';
 
@@ -45,8 +46,6 @@ const TEXT_KEPT_EVERY_MS = 5000;
 const SPACE_ASKED_EVERY_MS = 15_000;
 const LITTLE_SPACE = 60 * 1024 ** 2;
 const NO_SPACE = 8 * 1024 ** 2;
-
-const FALLBACK_MS = 100;
 
 export const captureLock = (id: string): string => `immeld-capture-${id}`;
 
@@ -371,39 +370,6 @@ export class CaptureEngine {
   private set(part: Partial<CaptureNow>): void {
     this.now = { ...this.now, ...part };
     this.listeners.forEach((tell) => tell());
-  }
-}
-
-type Tap = (listen: (samples: Float32Array, rate: number) => void) => void;
-
-/** Hears the sound in tenths of a second: by the sound thread, or where that cannot be loaded, for the level only. */
-async function openTap({ audio, node }: OpenSources): Promise<Tap> {
-  try {
-    await audio.audioWorklet.addModule('/workers/tapProcessor.js');
-    const tap = new AudioWorkletNode(audio, 'immeld-tap', { numberOfOutputs: 0 });
-    node.connect(tap);
-    return (listen) => {
-      tap.port.onmessage = ({ data }: MessageEvent<Float32Array>) => listen(data, audio.sampleRate);
-    };
-  } catch {
-    const analyser = audio.createAnalyser();
-    analyser.fftSize = 8192;
-    node.connect(analyser);
-    return (listen) => {
-      let before = performance.now();
-      const timer = setInterval(() => {
-        if (audio.state === 'closed') return clearInterval(timer);
-        const now = performance.now();
-        const samples = new Float32Array(analyser.fftSize);
-        analyser.getFloatTimeDomainData(samples);
-        // The newest samples stand for all that passed since the last look.
-        const count = Math.round(((now - before) / 1000) * audio.sampleRate);
-        const heard = new Float32Array(count);
-        heard.set(samples.subarray(Math.max(0, samples.length - count)).subarray(0, count));
-        listen(heard, audio.sampleRate);
-        before = now;
-      }, FALLBACK_MS);
-    };
   }
 }
 

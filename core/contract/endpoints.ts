@@ -4,6 +4,7 @@ import { FORMATS } from '../formats/formats';
 import { accountSchema, newAccountSchema, sessionSchema, signInSchema } from './account';
 import { appointmentSchema, calendarSchema, newCalendarSchema } from './appointments';
 import { captureReceiptSchema, packSchema } from './captures';
+import { byId, dateText, endpoint, listOf, none, zone } from './endpoint';
 import { daySchema, findResultSchema } from './find';
 import { jobSchema } from './jobs';
 import {
@@ -20,31 +21,6 @@ import {
 import { newSlipsSchema, slipChangeSchema, slipSchema } from './slips';
 import { settingsChangeSchema, settingsSchema } from './settings';
 import { folderChangeSchema, folderSchema, newFolderSchema, shelvesSchema } from './shelves';
-
-export type Method = 'get' | 'post' | 'patch' | 'put' | 'delete';
-
-export type Endpoint<P, Q, B, R> = {
-  method: Method;
-  /** Express style: `/recordings/:id`, below `/api`. */
-  path: string;
-  summary: string;
-  params: yup.ObjectSchema<P & yup.AnyObject>;
-  query: yup.ObjectSchema<Q & yup.AnyObject>;
-  body: yup.Schema<B> | null;
-  /** Null where the answer is not JSON; `answers` then names its media type. */
-  response: yup.Schema<R> | null;
-  answers?: string;
-};
-
-const none = yup.object({});
-const byId = yup.object({ id: yup.string().uuid('This address is not one of Immeld’s.').required() });
-const dateText = (message: string) => yup.string().matches(/^\d{4}-\d{2}-\d{2}$/, message);
-/** IANA name of the person's time zone; without it the server's own. */
-const zone = yup.string().max(60);
-const listOf = <T extends yup.Schema>(schema: T) => yup.array().of(schema).required();
-
-/** Keeps the types of all four schemas. */
-const endpoint = <P, Q, B, R>(e: Endpoint<P, Q, B, R>): Endpoint<P, Q, B, R> => e;
 
 export const recordingListQuery = yup.object({
   place: yup.string().oneOf(['tray', 'shelves', 'bin', 'all']).default('all'),

@@ -1,4 +1,4 @@
-import type { Endpoint } from '@immeld/core/contract/endpoints';
+import type { Endpoint } from '@immeld/core/contract/endpoint';
 import { Problem } from '@immeld/core/contract/problem';
 import { type Request, type Response, type Router } from 'express';
 import { ValidationError } from 'yup';

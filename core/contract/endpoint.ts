@@ -1,0 +1,27 @@
+/** What an address of the HTTP interface is, and the parts that many of them share. */
+import * as yup from 'yup';
+
+export type Method = 'get' | 'post' | 'patch' | 'put' | 'delete';
+
+export type Endpoint<P, Q, B, R> = {
+  method: Method;
+  /** Express style: `/recordings/:id`, below `/api`. */
+  path: string;
+  summary: string;
+  params: yup.ObjectSchema<P & yup.AnyObject>;
+  query: yup.ObjectSchema<Q & yup.AnyObject>;
+  body: yup.Schema<B> | null;
+  /** Null where the answer is not JSON; `answers` then names its media type. */
+  response: yup.Schema<R> | null;
+  answers?: string;
+};
+
+export const none = yup.object({});
+export const byId = yup.object({ id: yup.string().uuid('This address is not one of Immeld’s.').required() });
+export const dateText = (message: string) => yup.string().matches(/^\d{4}-\d{2}-\d{2}$/, message);
+/** IANA name of the person's time zone; without it the server's own. */
+export const zone = yup.string().max(60);
+export const listOf = <T extends yup.Schema>(schema: T) => yup.array().of(schema).required();
+
+/** Keeps the types of all four schemas. */
+export const endpoint = <P, Q, B, R>(e: Endpoint<P, Q, B, R>): Endpoint<P, Q, B, R> => e;

@@ -121,10 +121,47 @@ test('bad files get a clear sentence, the rest goes on, the same file is not sto
   await expect(page.getByRole('article', { name: 'nothing.wav' }).getByRole('alert')).toContainText(
     'This file is empty',
   );
+  // It has arrived, so nothing is said of not having been sent.
+  await expect(page.getByText(/^Not sent/)).toHaveCount(0);
   await bringIn(page, demoSound('diary.m4a'));
   await expect(page.getByText(/already here since .*not stored twice/)).toBeVisible();
   await broken.getByRole('button', { name: 'Bin' }).click();
   await expect(broken).toHaveCount(0);
+});
+
+test('odd sounds all arrive, each with what can be said of it, and the server goes on', async ({ page, immeld }) => {
+  const sine = (name: string, ...more: string[]) => immeld.convert(demoSound('wearable.ogg'), name, ...more);
+  const whole = fs.readFileSync(demoSound('diary.m4a'));
+  const truncated = `${immeld.folder}/truncated.m4a`;
+  fs.writeFileSync(truncated, whole.subarray(0, whole.length / 2));
+  const long = `${'a name that does not end '.repeat(8)}🌳.wav`;
+  const files = [
+    truncated,
+    sine('click.wav', '-t', '0.2'),
+    sine('silence.wav', '-af', 'volume=0,apad', '-t', '180'),
+    sine('picture.mp4', '-f', 'lavfi', '-i', 'color=c=black:s=64x64:d=1', '-map', '1:v', '-t', '1'),
+    sine(long, '-t', '2'),
+  ];
+  await page.goto(`${immeld.address}/tray`);
+  await bringIn(page, files);
+  type Brought = { fileName: string; state: string; problem: string | null };
+  const brought = async () =>
+    (await immeld.ask<{ items: Brought[] }>('/recordings?limit=200')).items.filter((r) =>
+      /^(truncated|click|silence|picture|a name)/.test(r.fileName),
+    );
+  await expect.poll(async () => (await brought()).length, { timeout: 60_000 }).toBe(5);
+  await expect
+    .poll(async () => (await brought()).every((r) => r.state === 'ready' || r.state === 'failed'), { timeout: 60_000 })
+    .toBe(true);
+  const all = new Map((await brought()).map((r) => [r.fileName, r]));
+  expect(all.get('picture.mp4')!.problem).toContain('no sound track');
+  expect(all.get('click.wav')!.state).toBe('ready');
+  expect(all.get('silence.wav')!.state).toBe('ready');
+  expect([...all.keys()].some((name) => name.endsWith('🌳.wav'))).toBe(true);
+  // Of what breaks off, that is kept and said; a damaged index is told in a sentence.
+  const broken = all.get('truncated.m4a')!;
+  expect(broken.state === 'ready' || /could not be read as sound/.test(broken.problem!)).toBe(true);
+  expect((await immeld.ask<{ isReady: boolean }>('/status')).isReady).toBe(true);
 });
 
 test('files can be dropped anywhere', async ({ page, immeld }) => {

@@ -18,7 +18,16 @@ export default function TrayScreen() {
   const ready = data?.pages.flatMap((p) => p.items).filter((r) => r.state === 'ready') ?? [];
   const header = (
     <View style={{ paddingBottom: 6 }}>
-      <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 12, paddingTop: 14, flexWrap: 'wrap' }}>
+      <View
+        style={{
+          flexDirection: 'row',
+          alignItems: 'baseline',
+          gap: 12,
+          paddingTop: 14,
+          paddingBottom: 8,
+          flexWrap: 'wrap',
+        }}
+      >
         <Title>Tray</Title>
         <Type size="tiny" tone="faint">
           {total ? `${total} to file` : ''}

@@ -151,6 +151,19 @@ describe('sending', () => {
     expect((await store.get(id))!.state).toBe('sent');
   });
 
+  it('believes the receipt more than a refusal that came after all had arrived', async () => {
+    const { store, id } = await waiting();
+    const server = new Server();
+    const sha256 = createHash('sha256').update(sound).digest('hex');
+    server.before = (method) => {
+      if (method !== 'POST') return undefined;
+      server.recordings.set(id, { sha256 });
+      return new Response(null, { status: 404 });
+    };
+    await sendCapture(store, id, { fetch: server.fetch });
+    expect((await store.get(id))!.state).toBe('sent');
+  });
+
   it('does not insist when the server refuses, and keeps the sound', async () => {
     const { store, id } = await waiting();
     const server = new Server();

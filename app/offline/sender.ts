@@ -34,9 +34,17 @@ export async function sendCapture(store: CaptureStore, id: string, options: Send
   let hereSince: string | null = null;
   let receipt = await receiptOf(ask, id);
   if (receipt?.sha256 !== capture.sha256) {
-    const last = await upload(ask, store, capture, sound, options.onProgress);
-    hereSince = last.headers.get('Immeld-Already-Here');
+    let refusal: unknown = null;
+    try {
+      const last = await upload(ask, store, capture, sound, options.onProgress);
+      hereSince = last.headers.get('Immeld-Already-Here');
+    } catch (error) {
+      // Whether it has arrived is told by the receipt: an upload of no bytes ends before the server has answered it.
+      if (!(error instanceof Refusal)) throw error;
+      refusal = error;
+    }
     receipt = await receiptOf(ask, id);
+    if (refusal && receipt?.sha256 !== capture.sha256) throw refusal;
   }
   if (receipt?.sha256 !== capture.sha256) {
     await store.change(id, { uploadAddress: null });

@@ -27,6 +27,9 @@ type Waiting = {
   resolve: (result: WorkerResult) => void;
   reject: (error: Error) => void;
 };
+/** One piece of 20 s takes about one second. */
+const LONGEST_FAREWELL_MS = 5000;
+
 type Slot = { worker: Worker | null; current: Waiting | null };
 
 /** Worker threads that are started when they are first needed and again when one dies. */
@@ -55,7 +58,13 @@ export class WorkerPool implements RecognitionPool {
     slot?.worker?.postMessage({ type: 'cancel', jobId } satisfies ToWorker);
   }
 
+  /** Lets each worker stop between two pieces: ended in the middle of the model, a thread takes the program down. */
   async close(): Promise<void> {
+    const until = Date.now() + LONGEST_FAREWELL_MS;
+    for (const { current } of this.slots) if (current) this.cancel(current.jobId);
+    while (this.slots.some((s) => s.current) && Date.now() < until) {
+      await new Promise((resolve) => setTimeout(resolve, 50));
+    }
     await Promise.all(this.slots.map((slot) => slot.worker?.terminate()));
   }
 

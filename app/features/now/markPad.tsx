@@ -59,10 +59,14 @@ export function MarkPad({ isWide }: { isWide: boolean }) {
             }}
           >
             <MarkShape kind={kind} size={18} />
-            <Type size="tiny">
+            <Type size="tiny" style={{ textAlign: 'center' }}>
               {MARKS[kind].label}
-              {isWide ? ` · ${MARKS[kind].key}` : ''}
             </Type>
+            {isWide && (
+              <Type size="tiny" tone="faint">
+                {MARKS[kind].key}
+              </Type>
+            )}
           </Press>
         ))}
       </View>

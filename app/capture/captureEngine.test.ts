@@ -1,0 +1,224 @@
+/** @jest-environment node */
+import 'fake-indexeddb/auto';
+import { CaptureStore } from '../offline/captureStore';
+import { CaptureEngine } from './captureEngine';
+import { LiveText } from './liveText';
+import { type OpenSources, SourceProblem, USUAL_SOURCE } from './sources';
+
+const RATE = 48_000;
+
+/** The parts of a browser that record, under the test's control. */
+class FakeRecorder {
+  static isTypeSupported = (type: string) => type.startsWith('audio/webm');
+  static last: FakeRecorder;
+  state: 'inactive' | 'recording' | 'paused' = 'inactive';
+  mimeType = 'audio/webm';
+  ondataavailable: (event: { data: Blob }) => void = () => {};
+  onstop: () => void = () => {};
+  constructor() {
+    FakeRecorder.last = this;
+  }
+  start = () => (this.state = 'recording');
+  pause = () => (this.state = 'paused');
+  resume = () => (this.state = 'recording');
+  give = (text: string) => this.ondataavailable({ data: new Blob([text]) });
+  stop = () => {
+    this.state = 'inactive';
+    this.give('end');
+    this.onstop();
+  };
+}
+
+let tap: { port: { onmessage?: (event: { data: Float32Array }) => void } };
+let free: number;
+let clock: number;
+let track: EventTarget;
+let isClosed: boolean;
+
+beforeEach(() => {
+  free = 1e9;
+  clock = 1000;
+  isClosed = false;
+  jest.spyOn(performance, 'now').mockImplementation(() => clock);
+  Object.assign(globalThis, {
+    MediaRecorder: FakeRecorder,
+    AudioWorkletNode: class {
+      port = {};
+      constructor() {
+        tap = this as never;
+      }
+    },
+    document: Object.assign(new EventTarget(), { visibilityState: 'visible' }),
+    navigator: { storage: { estimate: async () => ({ quota: free, usage: 0 }) } },
+  });
+});
+let engines: CaptureEngine[] = [];
+/** What a test began, ends before the storage is closed under it. */
+afterEach(async () => {
+  jest.restoreAllMocks();
+  engines.forEach((engine) => engine.finish());
+  await settled(() => engines.every((engine) => engine.state.stage === 'idle'));
+  await new Promise((resolve) => setTimeout(resolve, 30));
+  engines = [];
+});
+
+const sources = (): OpenSources => {
+  track = new EventTarget();
+  return {
+    stream: {} as MediaStream,
+    node: { connect: () => undefined } as unknown as AudioNode,
+    audio: {
+      sampleRate: RATE,
+      state: 'running',
+      resume: async () => undefined,
+      audioWorklet: { addModule: async () => undefined },
+    } as unknown as AudioContext,
+    tracks: [track as MediaStreamTrack],
+    setGains: () => undefined,
+    close: () => void (isClosed = true),
+  };
+};
+
+let count = 0;
+const opened: CaptureStore[] = [];
+afterAll(() => opened.forEach((store) => store.close()));
+
+async function speaking(open: () => Promise<OpenSources> = async () => sources()) {
+  const store = await CaptureStore.open(`engine-${count++}`);
+  opened.push(store);
+  const finished: string[] = [];
+  const engine = new CaptureEngine(store, new LiveText(), (id) => finished.push(id), open);
+  engines.push(engine);
+  await engine.start({ sources: USUAL_SOURCE, details: { zone: 'Europe/Berlin' } });
+  return { store, engine, finished };
+}
+
+/** Tenths of a second of sound at this level. */
+function hear(tenths: number, level = 0.4): void {
+  for (let i = 0; i < tenths; i++) {
+    clock += 100;
+    tap.port.onmessage!({ data: new Float32Array(RATE / 10).fill(level) });
+  }
+}
+const settled = async (isDone: () => boolean) => {
+  for (let i = 0; i < 200 && !isDone(); i++) await new Promise((resolve) => setTimeout(resolve, 5));
+};
+const textOf = async (store: CaptureStore, id: string) => (await store.soundOf(id))!.text();
+
+describe('recording', () => {
+  it('counts sound, keeps every piece, and hands a complete capture on', async () => {
+    const { store, engine, finished } = await speaking();
+    expect(engine.state.stage).toBe('recording');
+    hear(10);
+    FakeRecorder.last.give('one ');
+    hear(10);
+    FakeRecorder.last.give('two ');
+    expect(Math.round(engine.state.elapsedMs)).toBe(2000);
+    expect(engine.state.peaks.at(-1)).toBe(40);
+    engine.finish();
+    await settled(() => finished.length === 1);
+    expect(await store.get(finished[0]!)).toMatchObject({
+      ...{ state: 'waiting', durationMs: 2000, isThrownAway: false, mediaType: 'audio/webm' },
+      details: { zone: 'Europe/Berlin' },
+    });
+    expect(await textOf(store, finished[0]!)).toBe('one two end');
+    expect(engine.state.stage).toBe('idle');
+    expect(isClosed).toBe(true);
+  });
+
+  it('leaves a seam where it paused, and no sound of the pause', async () => {
+    const { engine } = await speaking();
+    hear(10);
+    engine.pause();
+    hear(50);
+    expect(Math.round(engine.state.elapsedMs)).toBe(1000);
+    clock += 120_000;
+    engine.resume();
+    hear(5);
+    expect(engine.state.slips).toMatchObject([{ kind: 'seam', startMs: 1000, text: 'Paused for 2 min' }]);
+    engine.finish();
+  });
+
+  it('marks what it did not hear because the page was put to sleep', async () => {
+    const { engine } = await speaking();
+    hear(10);
+    clock += 20_000;
+    hear(1);
+    expect(engine.state.slips).toMatchObject([{ kind: 'gap', text: expect.stringContaining('20 s were not heard') }]);
+    engine.finish();
+  });
+
+  it('marks the time for which the system had muted the microphone', async () => {
+    const { engine } = await speaking();
+    hear(10);
+    track.dispatchEvent(new Event('mute'));
+    hear(20, 0);
+    track.dispatchEvent(new Event('unmute'));
+    expect(engine.state.slips).toMatchObject([{ kind: 'gap', startMs: 1000, endMs: 3000 }]);
+    engine.finish();
+  });
+
+  it('ends by itself when the microphone is taken away, and keeps what there is', async () => {
+    const { store, engine, finished } = await speaking();
+    hear(10);
+    FakeRecorder.last.give('said ');
+    track.dispatchEvent(new Event('ended'));
+    await settled(() => finished.length === 1);
+    expect(engine.state.problem).toContain('was taken away');
+    expect(await textOf(store, finished[0]!)).toBe('said end');
+  });
+
+  it('ends cleanly when the storage is full, with the last pieces in the page', async () => {
+    const { store, engine, finished } = await speaking();
+    hear(10);
+    FakeRecorder.last.give('kept ');
+    await new Promise((resolve) => setTimeout(resolve, 20));
+    jest.spyOn(store, 'addPiece').mockImplementation(async () => false);
+    FakeRecorder.last.give('too much ');
+    await settled(() => finished.length === 1);
+    expect(engine.state.problem).toContain('storage of this device is full');
+  });
+
+  it('keeps slips at their second, reworded and taken away at will', async () => {
+    const { store, engine, finished } = await speaking();
+    hear(10);
+    const mark = engine.addSlip({ kind: 'mark', mark: 'question' })!;
+    const note = engine.addSlip({ kind: 'note', text: 'begun earlier', startMs: 400 })!;
+    engine.changeSlip(mark.id, { mark: 'key-point', text: 'the trench' });
+    engine.removeSlip(note.id);
+    engine.finish();
+    await settled(() => finished.length === 1);
+    await new Promise((resolve) => setTimeout(resolve, 20));
+    expect((await store.slipsOf(finished[0]!)).map((k) => k.slip)).toMatchObject([
+      { kind: 'mark', mark: 'key-point', text: 'the trench', startMs: 1000 },
+    ]);
+  });
+
+  it('thrown away is complete too, and marked so', async () => {
+    const { store, engine, finished } = await speaking();
+    hear(10);
+    engine.throwAway();
+    await settled(() => finished.length === 1);
+    expect(await store.get(finished[0]!)).toMatchObject({ state: 'waiting', isThrownAway: true });
+  });
+
+  it('says why it cannot begin, and can be tried again', async () => {
+    let isThere = false;
+    const { engine } = await speaking(async () => {
+      if (!isThere) throw new SourceProblem('No microphone was found.');
+      return sources();
+    });
+    expect(engine.state).toMatchObject({ stage: 'idle', problem: 'No microphone was found.' });
+    isThere = true;
+    await engine.start({ sources: USUAL_SOURCE });
+    expect(engine.state).toMatchObject({ stage: 'recording', problem: null });
+    engine.finish();
+  });
+
+  it('is not started twice', async () => {
+    const { engine, store } = await speaking();
+    await engine.start({ sources: USUAL_SOURCE });
+    expect(await store.list()).toHaveLength(1);
+    engine.finish();
+  });
+});

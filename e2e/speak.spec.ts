@@ -14,9 +14,10 @@ test('press Speak and talk: the words arrive, are filed with their to-do and tak
     '-ac',
     '1',
     '-af',
-    'apad',
+    // Time to pause and go on before the first word, however slow the machine is.
+    'adelay=8000,apad',
     '-t',
-    '14',
+    '40',
   );
   const options = config.use!.launchOptions!;
   const browser = await chromium.launch({
@@ -33,14 +34,14 @@ test('press Speak and talk: the words arrive, are filed with their to-do and tak
   await page.getByRole('button', { name: 'Speak' }).click();
   const live = page.getByRole('region', { name: 'Recording' });
   const elapsed = async () => Number(/0:(\d\d)/.exec((await live.textContent()) ?? '')?.[1] ?? 0);
-  await expect.poll(elapsed).toBeGreaterThanOrEqual(3);
+  await expect.poll(elapsed).toBeGreaterThanOrEqual(2);
   // It stays visible in all places.
   await page.getByRole('link', { name: /^To-dos/ }).click();
   await expect(live).toBeVisible();
   await live.getByRole('button', { name: 'Pause' }).click();
   await expect(live.getByText('paused')).toBeVisible();
   await live.getByRole('button', { name: 'Go on' }).click();
-  await expect.poll(elapsed).toBeGreaterThanOrEqual(10);
+  await expect.poll(elapsed, { timeout: 60_000 }).toBeGreaterThanOrEqual(19);
   await live.getByRole('button', { name: 'Finish' }).click();
   await page.getByRole('link', { name: /^Tray/ }).click();
   const card = page.getByRole('article').filter({ hasText: /roof/ }).first();

@@ -73,3 +73,11 @@ export class Talker {
     });
   }
 }
+
+/** How many of the longer words of a demo recording stand in a text: live recognition words single ones differently each time. */
+export function wordsHeard(text: string, sound = 'quay-walk'): number {
+  const file = path.join(__dirname, '..', 'demo', 'expected', `${sound}.words.json`);
+  const known = (JSON.parse(fs.readFileSync(file, 'utf8')) as { word: string }[]).map((w) => w.word.toLowerCase());
+  const heard = new Set(text.toLowerCase().match(/\p{L}+/gu));
+  return new Set(known.filter((word) => word.length > 3 && heard.has(word))).size;
+}

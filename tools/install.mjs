@@ -22,7 +22,9 @@ export function checkNode() {
 
 export function installNpmPackages() {
   const mark = path.join(root, 'node_modules', '.immeld-installed');
-  if (fs.existsSync(mark) && fs.readFileSync(mark, 'utf8') === lockHash()) return;
+  // A copied or cleaned folder may have lost what was compiled in it.
+  const compiled = path.join(root, 'node_modules', 'sqlite3', 'build', 'Release', 'node_sqlite3.node');
+  if (fs.existsSync(mark) && fs.readFileSync(mark, 'utf8') === lockHash() && fs.existsSync(compiled)) return;
   ensureCompiler();
   say('Installing packages (some minutes the first time) …');
   execFileSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel', 'error'], {

@@ -1,4 +1,5 @@
 import { LiveTranscriber, type LiveUpdate } from './liveTranscriber';
+import { type Hint, Recogniser } from './recogniser';
 import type { ModelRuntime, ModelSession, Tensor } from './session';
 import { FRAME_SAMPLES } from './speechDetector';
 import { Tokenizer } from './tokenizer';
@@ -25,15 +26,16 @@ const FIRST_WORD = 3;
 const PIECES = ['<unk>', '<s>', '</s>', ...Array.from({ length: WORDS }, (_, i) => `▁w${i}`)];
 const ATTENTION = 'layers.0/encoder_attn';
 
-function models(): TranscriberModels & { decodings: () => number } {
+function models(): TranscriberModels & { decodings: () => number; steps: () => number } {
   let heard: { word: number; frame: number }[] = [];
   let frames = 0;
-  let at = 0;
+  let steps = 0;
   let decodings = 0;
   return {
     runtime,
     tokenizer: new Tokenizer(PIECES),
     decodings: () => decodings,
+    steps: () => steps,
     detector: session((feeds) => {
       const samples = feeds['input']!.data as Float32Array;
       const isLoud = samples.subarray(samples.length - FRAME_SAMPLES).some((v) => v > 0.1);
@@ -42,7 +44,6 @@ function models(): TranscriberModels & { decodings: () => number } {
     encoder: session((feeds) => {
       const samples = feeds['input_values']!.data as Float32Array;
       decodings++;
-      at = 0;
       frames = Math.ceil(samples.length / HOP);
       heard = [];
       let last = -1;
@@ -57,18 +58,30 @@ function models(): TranscriberModels & { decodings: () => number } {
       return { last_hidden_state: runtime.float32(new Float32Array(1), [1]) };
     }),
     crossKeyValues: session(() => ({})),
-    step: session(() => {
-      const next = heard[at++];
-      const logits = new Float32Array(PIECES.length).fill(-8);
-      logits[next ? FIRST_WORD + next.word : END] = 8;
-      const attention = new Float32Array(8 * frames);
-      const focus = next?.frame ?? frames - 1;
-      for (let head = 0; head < 8; head++) for (let d = 0; d < 21; d++) attention[head * frames + focus + d] = 1;
-      return {
-        logits: runtime.float32(logits, [1, 1, logits.length]),
-        [ATTENTION]: runtime.float32(attention, [1, 8, 1, frames]),
-      };
-    }, [ATTENTION]),
+    // The next word is the one heard after the last that went in; several may go in at once.
+    step: session(
+      (feeds) => {
+        steps++;
+        const given = [...(feeds['input_ids']!.data as BigInt64Array)].map((id) => Number(id) - FIRST_WORD);
+        const logits = new Float32Array(given.length * PIECES.length).fill(-8);
+        const attention = new Float32Array(8 * given.length * frames);
+        given.forEach((last, row) => {
+          const next = heard[heard.findIndex((h) => h.word === last) + 1];
+          logits[row * PIECES.length + (next ? FIRST_WORD + next.word : END)] = 8;
+          const focus = next?.frame ?? frames - 1;
+          for (let head = 0; head < 8; head++) {
+            const from = (head * given.length + row) * frames;
+            for (let d = 0; d < 21 && focus + d < frames; d++) attention[from + focus + d] = 1;
+          }
+        });
+        return {
+          logits: runtime.float32(logits, [1, given.length, PIECES.length]),
+          [ATTENTION]: runtime.float32(attention, [1, 8, given.length, frames]),
+          'present.0.decoder.key': runtime.float32(new Float32Array(8 * given.length * 36), [1, 8, given.length, 36]),
+        };
+      },
+      [ATTENTION],
+    ),
   };
 }
 
@@ -92,7 +105,13 @@ async function listen(parts: Float32Array[], everyMs = 100) {
     updates.push({ ...update, atMs: (sound.length / RATE) * 1000 });
   }
   const fixed = updates.flatMap((u) => u.fixed);
-  return { updates, fixed, text: fixed.map((w) => w.text.toLowerCase()), decodings: scripted.decodings() };
+  return {
+    updates,
+    fixed,
+    text: fixed.map((w) => w.text.toLowerCase()),
+    decodings: scripted.decodings(),
+    steps: scripted.steps(),
+  };
 }
 
 const counting = (from: number, to: number) => Array.from({ length: to - from }, (_, i) => `w${from + i}`);
@@ -150,9 +169,45 @@ describe('text while somebody speaks', () => {
     expect(text).toEqual(counting(0, 80));
   });
 
+  it('finds only the new words one by one; what was heard before is checked in one run', async () => {
+    const { decodings, steps } = await listen(counting(0, 60).map((_, n) => word(n)));
+    // One run for what is known, about one for each new word, one more for the end.
+    expect(steps).toBeLessThan(decodings * 4);
+  });
+
   it('goes on after noise in which there are no words', async () => {
     const noise = new Float32Array(RATE * 12).fill(0.11);
     const { text } = await listen([noise, silence(1), word(7), word(8)]);
     expect(text).toEqual(['w7', 'w8']);
+  });
+});
+
+describe('a hint', () => {
+  const sound = Float32Array.from([0, 1, 2, 3].flatMap((n) => [...word(n)]));
+  const tokens = (...words: number[]) => words.map((n) => n + FIRST_WORD);
+  const recognise = async (hint?: Hint) => {
+    const scripted = models();
+    const { words } = await new Recogniser(scripted).recognise(sound, () => true, hint);
+    return {
+      text: words.map((w) => w.text).join(' '),
+      times: words.map((w) => w.startSeconds),
+      steps: scripted.steps(),
+    };
+  };
+
+  it('that is right saves steps and changes neither words nor times', async () => {
+    const without = await recognise();
+    const withIt = await recognise({ known: tokens(0), draft: tokens(1, 2, 3) });
+    expect(without.text).toBe('w0 w1 w2 w3');
+    expect({ ...withIt, steps: 0 }).toEqual({ ...without, steps: 0 });
+    expect(withIt.steps).toBeLessThan(without.steps);
+  });
+
+  it('that is wrong is corrected from the first wrong word on', async () => {
+    expect((await recognise({ known: [], draft: tokens(0, 1, 7, 8) })).text).toBe('w0 w1 w2 w3');
+  });
+
+  it('keeps what was known although it would not be heard so', async () => {
+    expect((await recognise({ known: tokens(9), draft: tokens(5) })).text).toMatch(/^w9 w0 w1/);
   });
 });

@@ -3,6 +3,14 @@ import { SampleWindow } from './sampleWindow';
 import { FRAME_SAMPLES, FRAME_SECONDS, SpeechStream } from './speechDetector';
 import { type TranscribedWord, type TranscriberModels, absoluteWord, voicedIn } from './transcriber';
 
+type LiveWord = TranscribedWord & { tokens: readonly number[] };
+const plainWord = ({ text, startMs, endMs, confidence }: LiveWord): TranscribedWord => ({
+  text,
+  startMs,
+  endMs,
+  confidence,
+});
+
 export type LiveUpdate = {
   /** Words that will not change any more, since the last update. */
   fixed: TranscribedWord[];
@@ -28,6 +36,10 @@ const LONGEST_PIECE = frames(8);
 /** Two decodings agree on words, and these lie so far back that they have never changed later in trials. */
 const SETTLED_MS = 2000;
 const SETTLED_IN_NEED_MS = 1000;
+/** A piece begins with so much of what was fixed before, so that no sound is lost at the cut and the sense goes on. */
+const CONTEXT_MS = 2000;
+/** A pause longer than this ends the sense. */
+const LONGEST_GAP_MS = 1000;
 /** A further decoding waits for so much more speech. */
 const NEW_SPEECH = frames(0.45);
 
@@ -47,9 +59,11 @@ export class LiveTranscriber {
   private rest = new Float32Array(0);
   /** Frames looked at so far. */
   private cursor = 0;
-  private piece: { start: number; lastSpeech: number; decodedTo: number } | null = null;
-  private before: TranscribedWord[] = [];
-  private lastFixed: TranscribedWord | null = null;
+  /** `known` are words at its beginning that were fixed before. */
+  private piece: { start: number; lastSpeech: number; decodedTo: number; known: LiveWord[] } | null = null;
+  private before: LiveWord[] = [];
+  /** The last words that were fixed, as far as they can be the beginning of the next piece. */
+  private fixed: LiveWord[] = [];
   private hasEnded = false;
 
   constructor(models: TranscriberModels) {
@@ -108,29 +122,38 @@ export class LiveTranscriber {
   private look(frame: number): void {
     const probability = this.speech.at(frame);
     if (!this.piece && probability >= SPEECH_ON) {
-      const start = Math.max(0, frame - PADDING, this.lastFixed ? frameAt(this.lastFixed.endMs) : 0);
-      this.piece = { start: Math.min(start, frame), lastSpeech: frame, decodedTo: frame };
+      const last = this.fixed.at(-1);
+      const isNear = last && msAt(frame) - last.endMs <= LONGEST_GAP_MS;
+      const known = isNear ? this.contextBefore(last.endMs) : [];
+      const start = Math.max(0, frame - PADDING, last ? frameAt(last.endMs) : 0);
+      this.piece = {
+        start: known[0] ? this.startOf(known[0]) : Math.min(start, frame),
+        lastSpeech: frame,
+        decodedTo: frame,
+        known,
+      };
     } else if (this.piece && probability >= SPEECH_OFF) this.piece.lastSpeech = frame;
   }
 
   private async closePiece(): Promise<LiveUpdate> {
-    const { start, lastSpeech } = this.piece!;
-    const words = await this.decode(start, Math.min(this.speech.end, lastSpeech + 1 + PADDING));
+    const words = await this.decode(Math.min(this.speech.end, this.piece!.lastSpeech + 1 + PADDING));
     this.piece = null;
     this.before = [];
     this.keep(words);
-    return { fixed: words, tentative: [], heardMs: msAt(this.cursor) };
+    return { fixed: words.map(plainWord), tentative: [], heardMs: msAt(this.cursor) };
   }
 
   private async grownPiece(mustCut: boolean): Promise<LiveUpdate> {
     const piece = this.piece!;
     const end = Math.min(this.speech.end, this.cursor);
-    const words = await this.decode(piece.start, end);
+    const words = await this.decode(end);
     piece.decodedTo = piece.lastSpeech;
     const agreed = agreement(words, this.before);
     this.before = words;
     const heardMs = msAt(end);
-    if (!mustCut && end - piece.start < LONG_PIECE) return { fixed: [], tentative: words, heardMs };
+    if (!mustCut && end - piece.start < LONG_PIECE) {
+      return { fixed: [], tentative: words.map(plainWord), heardMs };
+    }
 
     const settled = (most: number, agoMs: number) => {
       let count = 0;
@@ -141,15 +164,16 @@ export class LiveTranscriber {
     if (!count && mustCut) count = settled(words.length, SETTLED_IN_NEED_MS);
     if (!count) {
       // Eight seconds without a word: not speech. The last second may hold the beginning of one.
-      if (mustCut) piece.start = end - frames(1);
-      return { fixed: [], tentative: words, heardMs };
+      if (mustCut) Object.assign(piece, { start: end - frames(1), known: [] });
+      return { fixed: [], tentative: words.map(plainWord), heardMs };
     }
     const { kept, cut } = this.bestCut(words, count, end);
     const fixed = words.slice(0, kept);
-    piece.start = Math.max(cut, piece.start + 1);
     this.before = words.slice(kept);
     this.keep(fixed);
-    return { fixed, tentative: this.before, heardMs };
+    piece.known = this.contextBefore(msAt(cut));
+    piece.start = Math.max(piece.known[0] ? this.startOf(piece.known[0]) : cut, piece.start + 1);
+    return { fixed: fixed.map(plainWord), tentative: this.before.map(plainWord), heardMs };
   }
 
   /** Among the ends of the last settled words, the one where speech is least likely: there a cut hurts least. */
@@ -165,29 +189,46 @@ export class LiveTranscriber {
     return best;
   }
 
-  private async decode(start: number, end: number): Promise<TranscribedWord[]> {
+  /** The words of the piece up to a frame, without those that were fixed before. */
+  private async decode(end: number): Promise<LiveWord[]> {
+    const { start, known } = this.piece!;
     const samples = this.sound.slice(start * FRAME_SAMPLES, end * FRAME_SAMPLES);
-    const { words, isDoubtful } = await this.recogniser.recognise(samples, voicedIn(this.speech.slice(start, end)));
+    const hint = { known: known.flatMap((w) => w.tokens), draft: this.before.flatMap((w) => w.tokens) };
+    const voiced = voicedIn(this.speech.slice(start, end));
+    const { words, isDoubtful } = await this.recogniser.recognise(samples, voiced, hint);
     if (isDoubtful) return [];
-    return this.joined(words.map((w) => absoluteWord(w, msAt(start))));
+    const found = words.slice(known.length).map((w) => ({ ...absoluteWord(w, msAt(start)), tokens: w.tokens }));
+    return known.length ? found : this.joined(found);
   }
 
   /** A piece that was cut inside a sentence begins with a capital that nobody meant, unless it had one before. */
-  private joined(words: TranscribedWord[]): TranscribedWord[] {
+  private joined(words: LiveWord[]): LiveWord[] {
     const [first, ...others] = words;
-    const isInSentence = this.lastFixed && !/[.?!]["']?$/.test(this.lastFixed.text);
+    const last = this.fixed.at(-1);
+    const isInSentence = last && !/[.?!]["']?$/.test(last.text);
     if (!first || !isInSentence || /^I\b/.test(first.text)) return words;
     const hadCapital = this.before[0]?.text.toLowerCase() === first.text.toLowerCase() && this.before[0];
     const text = hadCapital ? hadCapital.text : first.text.charAt(0).toLowerCase() + first.text.slice(1);
     return [{ ...first, text }, ...others];
   }
 
-  private keep(fixed: readonly TranscribedWord[]): void {
-    this.lastFixed = fixed.at(-1) ?? this.lastFixed;
+  private keep(words: readonly LiveWord[]): void {
+    if (!words.length) return;
+    const all = [...this.fixed, ...words];
+    this.fixed = all.filter((w, i) => w.startMs >= all.at(-1)!.endMs - 2 * CONTEXT_MS || i === all.length - 1);
+  }
+
+  /** The fixed words that lie in the seconds before this one. */
+  private contextBefore(ms: number): LiveWord[] {
+    return this.fixed.filter((w) => w.startMs >= ms - CONTEXT_MS);
+  }
+
+  private startOf(word: LiveWord): number {
+    return Math.max(0, frameAt(word.startMs) - 2);
   }
 
   private forget(): void {
-    const from = (this.piece?.start ?? this.cursor) - PADDING - frames(1);
+    const from = (this.piece?.start ?? this.cursor) - PADDING - frames((CONTEXT_MS + LONGEST_GAP_MS) / 1000 + 1);
     this.sound.dropBefore(from * FRAME_SAMPLES);
     this.speech.dropBefore(from);
   }

@@ -1,7 +1,7 @@
 import { loopAtEnd, timesReallySaid } from './repetition';
 import { type ModelRuntime, type ModelSession, type Tensor, floatsOf } from './session';
 import { END_TOKEN, START_TOKEN, type Tokenizer } from './tokenizer';
-import { FRAME_HOP_SECONDS, alignTokens } from './wordTimes';
+import { FRAME_HOP_SECONDS, alignTokens, besidePauses } from './wordTimes';
 
 const LAYERS = 6;
 const HEADS = 8;
@@ -25,7 +25,22 @@ export type RecognitionModels = {
 };
 
 /** A word with times in seconds from the beginning of the piece and the smallest probability of its tokens, 0 to 1. */
-export type RecognisedWord = { text: string; startSeconds: number; endSeconds: number; confidence: number };
+export type RecognisedWord = {
+  text: string;
+  startSeconds: number;
+  endSeconds: number;
+  confidence: number;
+  tokens: readonly number[];
+};
+
+/** What is known of a piece from decoding its beginning before. */
+export type Hint = {
+  /** Tokens at the beginning that stand fast; decoding goes on after them. */
+  known: readonly number[];
+  /** Tokens that may follow; they are checked all at once and kept as far as they would be chosen again. */
+  draft: readonly number[];
+};
+const NO_HINT: Hint = { known: [], draft: [] };
 
 export type RecognisedPiece = { words: RecognisedWord[]; meanLogProbability: number; isDoubtful: boolean };
 
@@ -44,16 +59,21 @@ export class Recogniser {
   /**
    * @param samples 16 kHz mono in [-1, 1], at most 30 s (longer pieces lose words)
    * @param isSpeechAt whether speech was detected at this second of the piece; guides the word times
+   * @param hint without one all tokens are found one by one
    */
-  async recognise(samples: Float32Array, isSpeechAt: (second: number) => boolean): Promise<RecognisedPiece> {
+  async recognise(
+    samples: Float32Array,
+    isSpeechAt: (second: number) => boolean,
+    hint: Hint = NO_HINT,
+  ): Promise<RecognisedPiece> {
     const seconds = samples.length / SAMPLE_RATE_HZ;
     if (seconds < SHORTEST_PIECE_SECONDS) return EMPTY;
-    const decoded = await this.decode(samples, seconds);
+    const decoded = await this.decode(samples, seconds, hint);
     if (decoded.tokens.length === 0) return EMPTY;
     return this.describe(decoded, seconds, isSpeechAt);
   }
 
-  private async decode(samples: Float32Array, seconds: number): Promise<Decoded> {
+  private async decode(samples: Float32Array, seconds: number, hint: Hint): Promise<Decoded> {
     const { runtime, encoder, crossKeyValues, step, tokenizer } = this.models;
     const encoded = await encoder.run({ input_values: runtime.float32(samples, [1, samples.length]) });
     const cross = await crossKeyValues.run({ encoder_hidden_states: encoded['last_hidden_state']! });
@@ -63,30 +83,40 @@ export class Recogniser {
 
     const decoded: Decoded = { tokens: [], logProbabilities: [], attention: [] };
     const attended: number[] = [];
-    const most = Math.max(2, Math.ceil(seconds * MOST_TOKENS_PER_SECOND));
-    let previous = START_TOKEN;
+    const most = Math.max(2, Math.ceil(seconds * MOST_TOKENS_PER_SECOND), hint.known.length + 2);
+    const expected = [...hint.known, ...hint.draft].slice(0, most - 1);
+    let next = [START_TOKEN, ...expected];
     while (decoded.tokens.length < most) {
-      const inputIds = runtime.int64(BigInt64Array.of(BigInt(previous)), [1, 1]);
+      const inputIds = runtime.int64(BigInt64Array.from(next, BigInt), [1, next.length]);
       const result = await step.run({ input_ids: inputIds, ...constant, ...past });
-      past = this.nextPast(result);
-      const [token, logProbability] = mostLikely(floatsOf(result, 'logits'), tokenizer.size);
-      const attention = this.meanAttention(result);
-      decoded.attention.push(attention);
-      decoded.logProbabilities.push(logProbability);
-      if (token === END_TOKEN) return decoded;
-      decoded.tokens.push(token);
-      attended.push(indexOfLargest(attention) * FRAME_HOP_SECONDS);
-      previous = token;
-      const loop = loopAtEnd(decoded.tokens);
-      const said = loop ? timesReallySaid(loop, attended) : 0;
-      if (loop && said < loop.times) {
-        const kept = decoded.tokens.length - loop.groupLength * (loop.times - said);
-        return {
-          tokens: decoded.tokens.slice(0, kept),
-          logProbabilities: decoded.logProbabilities.slice(0, kept),
-          attention: decoded.attention.slice(0, kept),
-        };
+      const logits = floatsOf(result, 'logits');
+      const perToken = logits.length / next.length;
+      let row = 0;
+      for (; row < next.length; row++) {
+        const [chosen, logProbability] = mostLikely(logits.subarray(row * perToken), tokenizer.size);
+        const attention = this.meanAttention(result, row, next.length);
+        const wasExpected = next[row + 1];
+        const isKnown = wasExpected !== undefined && decoded.tokens.length < hint.known.length;
+        const token = isKnown ? wasExpected : chosen;
+        decoded.attention.push(attention);
+        decoded.logProbabilities.push(logProbability);
+        if (token === END_TOKEN) return decoded;
+        decoded.tokens.push(token);
+        attended.push(indexOfLargest(attention) * FRAME_HOP_SECONDS);
+        const loop = loopAtEnd(decoded.tokens);
+        const said = loop && !isKnown ? timesReallySaid(loop, attended) : 0;
+        if (loop && !isKnown && said < loop.times) {
+          const kept = decoded.tokens.length - loop.groupLength * (loop.times - said);
+          return {
+            tokens: decoded.tokens.slice(0, kept),
+            logProbabilities: decoded.logProbabilities.slice(0, kept),
+            attention: decoded.attention.slice(0, kept),
+          };
+        }
+        if (token !== wasExpected) break;
       }
+      past = this.nextPast(result, row + 1 < next.length ? decoded.tokens.length : null);
+      next = [decoded.tokens.at(-1)!];
     }
     return decoded;
   }
@@ -106,25 +136,27 @@ export class Recogniser {
     return past;
   }
 
-  private nextPast(result: Record<string, Tensor>): Record<string, Tensor> {
+  /** @param kept the first positions of which keys and values are kept, null for all */
+  private nextPast(result: Record<string, Tensor>, kept: number | null): Record<string, Tensor> {
     const past: Record<string, Tensor> = {};
     for (const [name, tensor] of Object.entries(result)) {
-      if (name.startsWith('present.') && name.includes('.decoder.')) {
-        past[name.replace('present', 'past_key_values')] = tensor;
-      }
+      if (!name.startsWith('present.') || !name.includes('.decoder.')) continue;
+      past[name.replace('present', 'past_key_values')] =
+        kept === null ? tensor : this.models.runtime.float32(...firstPositions(tensor, kept));
     }
     return past;
   }
 
-  /** Mean over all layers and heads: one value per encoder frame. */
-  private meanAttention(result: Record<string, Tensor>): Float32Array {
+  /** Mean over all layers and heads for one of the tokens that went in: one value per encoder frame. */
+  private meanAttention(result: Record<string, Tensor>, row: number, rows: number): Float32Array {
     let mean: Float32Array | null = null;
     for (const name of this.attentionNames) {
       const heads = floatsOf(result, name);
-      const frames = heads.length / HEADS;
+      const frames = heads.length / HEADS / rows;
       mean ??= new Float32Array(frames);
       for (let head = 0; head < HEADS; head++) {
-        for (let frame = 0; frame < frames; frame++) mean[frame]! += heads[head * frames + frame]!;
+        const from = (head * rows + row) * frames;
+        for (let frame = 0; frame < frames; frame++) mean[frame]! += heads[from + frame]!;
       }
     }
     if (!mean) throw new Error('The decoder gives no cross-attention: prepare the model files again.');
@@ -133,17 +165,21 @@ export class Recogniser {
   }
 
   private describe(decoded: Decoded, seconds: number, isSpeechAt: (second: number) => boolean): RecognisedPiece {
-    const frames = alignTokens(decoded.attention, (frame) => isSpeechAt(frame * FRAME_HOP_SECONDS));
+    const isSpeech = (frame: number) => isSpeechAt(frame * FRAME_HOP_SECONDS);
+    const frames = alignTokens(decoded.attention, isSpeech);
     const spoken = this.models.tokenizer.words(decoded.tokens);
     const words = spoken.map((word): RecognisedWord => {
       const logs = decoded.logProbabilities.slice(word.firstToken, word.lastToken + 1);
-      const start = frames[word.firstToken]!.first * FRAME_HOP_SECONDS + WORD_START_OFFSET_SECONDS;
-      const end = (frames[word.lastToken]!.last + 1) * FRAME_HOP_SECONDS + WORD_START_OFFSET_SECONDS;
+      const reach = { first: frames[word.firstToken]!.first, last: frames[word.lastToken]!.last };
+      const { first, last } = besidePauses(reach, isSpeech);
+      const start = first * FRAME_HOP_SECONDS + WORD_START_OFFSET_SECONDS;
+      const end = (last + 1) * FRAME_HOP_SECONDS + WORD_START_OFFSET_SECONDS;
       return {
         text: word.text,
         startSeconds: Math.min(seconds, Math.max(0, start)),
         endSeconds: Math.min(seconds, Math.max(0, end)),
         confidence: Math.exp(Math.min(...logs)),
+        tokens: decoded.tokens.slice(word.firstToken, word.lastToken + 1),
       };
     });
     words.forEach((word, i) => {
@@ -154,6 +190,18 @@ export class Recogniser {
     const meanLogProbability = logs.reduce((a, b) => a + b, 0) / logs.length;
     return { words, meanLogProbability, isDoubtful: meanLogProbability < DOUBTFUL_MEAN_LOG_PROBABILITY };
   }
+}
+
+/** The first positions of keys or values of shape [1, heads, positions, width]. */
+function firstPositions(tensor: Tensor, kept: number): [data: Float32Array, dims: number[]] {
+  const [, heads = 0, positions = 0, width = 0] = tensor.dims;
+  const all = tensor.data as Float32Array;
+  const data = new Float32Array(heads * kept * width);
+  for (let head = 0; head < heads; head++) {
+    const from = head * positions * width;
+    data.set(all.subarray(from, from + kept * width), head * kept * width);
+  }
+  return [data, [1, heads, kept, width]];
 }
 
 /** Index and log probability of the largest of the first `size` logits (softmax over these). */

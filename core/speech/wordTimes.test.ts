@@ -1,4 +1,4 @@
-import { alignTokens } from './wordTimes';
+import { besidePauses, alignTokens } from './wordTimes';
 
 /** A row of attention with its weight around one frame. */
 const peakAt = (frame: number, frames: number) =>
@@ -32,5 +32,20 @@ describe('word times', () => {
   it('uses all frames when no speech was detected, and copes with nothing', () => {
     expect(alignTokens([peakAt(2, 6)], () => false)).toHaveLength(1);
     expect(alignTokens([], () => true)).toEqual([]);
+  });
+});
+
+describe('a word beside a pause', () => {
+  const voiced =
+    (...spans: [number, number][]) =>
+    (frame: number) =>
+      spans.some(([a, b]) => frame >= a && frame <= b);
+  it('is the longer part of what was given to it', () => {
+    expect(besidePauses({ first: 9, last: 60 }, voiced([0, 10], [40, 80]))).toEqual({ first: 40, last: 60 });
+    expect(besidePauses({ first: 0, last: 41 }, voiced([0, 10], [40, 80]))).toEqual({ first: 0, last: 10 });
+  });
+  it('keeps a short silence, as before a plosive, and a word without any speech', () => {
+    expect(besidePauses({ first: 2, last: 20 }, voiced([0, 8], [14, 30]))).toEqual({ first: 2, last: 20 });
+    expect(besidePauses({ first: 2, last: 20 }, voiced())).toEqual({ first: 2, last: 20 });
   });
 });

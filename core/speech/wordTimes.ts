@@ -70,3 +70,27 @@ export function alignTokens(attention: readonly Float32Array[], isSpeech: (frame
     } else return result;
   }
 }
+
+/** Nobody pauses so long inside a word: 0.2 s. */
+const PAUSE_FRAMES = 8;
+
+/** A word that reaches over a pause is only the longer of its two parts; the rest belongs to its neighbour. */
+export function besidePauses({ first, last }: TokenFrames, isSpeech: (frame: number) => boolean): TokenFrames {
+  let best: TokenFrames = { first, last };
+  let voiced = 0;
+  let from = first;
+  let end = first - 1;
+  const close = () => {
+    if (end - from + 1 > voiced) [best, voiced] = [{ first: from, last: end }, end - from + 1];
+  };
+  for (let frame = first; frame <= last; frame++) {
+    if (!isSpeech(frame)) continue;
+    if (frame - end > PAUSE_FRAMES) {
+      close();
+      from = frame;
+    }
+    end = frame;
+  }
+  close();
+  return best;
+}

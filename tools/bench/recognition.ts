@@ -8,7 +8,8 @@ import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 import { loadWorld } from '../../demo/src/world';
 import { comparableWords, wordErrors } from '../../core/transcript/wordErrorRate';
 import type { ModelSession } from '../../core/speech/session';
-import type { TranscriberModels } from '../../core/speech/transcriber';
+import { LiveTranscriber } from '../../core/speech/liveTranscriber';
+import { SAMPLE_RATE_HZ, type TranscriberModels } from '../../core/speech/transcriber';
 import { projectRoot } from '../../server/projectRoot';
 import { loadModels } from '../../server/recognition/modelFiles';
 import { type FileTranscript, transcribeFile } from '../../server/recognition/transcribeFile';
@@ -214,6 +215,53 @@ async function wordStarts(models: TranscriberModels): Promise<void> {
   note('The same, 90th percentile', `${at(0.9)} ms`, 'under 120 ms', at(0.9) < 120);
 }
 
+/** Word errors of the text while speaking, decoded at each step that a device without delay would take. */
+async function liveWords(models: TranscriberModels): Promise<void> {
+  let words = 0;
+  let live = 0;
+  let whole = 0;
+  let workMs = 0;
+  let soundMs = 0;
+  for (const id of ['quay-walk', 'wearable', 'letter', 'diary', 'morning-memo']) {
+    const reference = inFigures(
+      (JSON.parse(fs.readFileSync(path.join(root, 'demo', 'expected', `${id}.words.json`), 'utf8')) as Timed[]).flatMap(
+        (w) => comparableWords(w.word),
+      ),
+    );
+    const count = (text: string) => wordErrors(reference, inFigures(comparableWords(text))).rate * reference.length;
+    words += reference.length;
+    const transcript = await transcribeFile(soundOf(id), models);
+    whole += count(textOf(transcript));
+    const transcriber = new LiveTranscriber(models);
+    const said: string[] = [];
+    const started = performance.now();
+    const go = async () => {
+      for (let update = await transcriber.advance(); update; update = await transcriber.advance()) {
+        said.push(...update.fixed.map((w) => w.text));
+      }
+    };
+    const raw = execFileSync(
+      ffmpegInstaller.path,
+      ['-loglevel', 'error', '-i', soundOf(id), '-f', 'f32le', '-ac', '1', '-ar', String(SAMPLE_RATE_HZ), '-'],
+      { maxBuffer: 1 << 28 },
+    );
+    const samples = new Float32Array(raw.buffer.slice(raw.byteOffset, raw.byteOffset + raw.length));
+    for (let at = 0; at < samples.length; at += SAMPLE_RATE_HZ / 10) {
+      transcriber.push(samples.subarray(at, at + SAMPLE_RATE_HZ / 10));
+      await go();
+    }
+    transcriber.end();
+    await go();
+    workMs += performance.now() - started;
+    soundMs += transcript.durationMs;
+    live += count(said.join(' '));
+    if (process.argv.includes('--show')) process.stderr.write(`${said.join(' ')}\n\n`);
+  }
+  note(`Word errors while speaking (${words} words of five memos)`, percent(live / words), 'measured', null);
+  note('The same recordings as a whole', percent(whole / words), 'for comparison', null);
+  note('Work while speaking, seconds per second of sound', (workMs / soundMs).toFixed(3), 'measured', null);
+}
+
 /** Largest resident memory of a process of its own that transcribes five hours. */
 function fiveHours(): void {
   const file = path.join(folder, 'five-hours.ogg');
@@ -257,14 +305,16 @@ function fiveHours(): void {
 }
 
 async function main(): Promise<void> {
-  if (!process.argv.includes('--long')) {
+  if (process.argv.includes('--live')) await liveWords(await loadModels());
+  else if (!process.argv.includes('--long')) {
     const models = await loadModels();
+    await liveWords(models);
     await librivox(models);
     await wordStarts(models);
     await mixed(models);
     await twoWorkers();
   }
-  if (!process.argv.includes('--short')) fiveHours();
+  if (!['--short', '--live'].some((o) => process.argv.includes(o))) fiveHours();
   fs.rmSync(folder, { recursive: true });
   const machine = `${os.cpus().length} cores (${os.cpus()[0]!.model.trim()}), ${Math.round(os.totalmem() / 2 ** 30)} GiB, Node ${process.versions.node}`;
   const table = [

@@ -44,7 +44,7 @@ test('words appear while one speaks, with marks, slips and a picture at their se
   const recording = await immeld.ask<Recording>(`/recordings/${newest!.id}`);
   const said = recording.passages.flatMap((p) => p.words.map((w) => w.text)).join(' ');
   expect(wordsHeard(said)).toBeGreaterThanOrEqual(5);
-  await expect(page.getByRole('article').filter({ hasText: recording.title }).first()).toBeVisible();
+  await expect(page.getByRole('article').filter({ hasText: recording.title! }).first()).toBeVisible();
   expect(recording.slips.map((s) => s.kind).sort()).toEqual(['consent', 'heading', 'mark', 'mark', 'picture', 'seam']);
   expect(recording.slips.find((s) => s.mark === 'check-later')!.text).toBe('depth of the cable');
   expect(recording.todos.find((t) => t.text === 'Who owns the crane')).toMatchObject({ state: 'ink' });

@@ -68,6 +68,56 @@ test('the same sound again is said to be here, with a way to it', async ({ page,
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
 });
 
+test('of a video only the sound is sent; its picture plays beside the words, here and, if wanted, everywhere', async ({
+  page,
+  immeld,
+}) => {
+  const picture = ['-f', 'lavfi', '-i', 'testsrc2=s=320x180:r=15'];
+  const video = immeld.convert(
+    demoSound('voice-message.ogg'),
+    'site visit.webm',
+    ...[...picture, '-t', '8', '-c:v', 'libvpx', '-b:v', '900k', '-c:a', 'libopus', '-map', '0:a', '-map', '1:v'],
+  );
+  await page.goto(`${immeld.address}/tray`);
+  await bringIn(page, video);
+  const find = async () => (await tray(immeld)).find((r) => r.fileName === 'site visit.webm');
+  await expect.poll(async () => (await find())?.state, { timeout: 60_000 }).toBe('ready');
+  const { id } = (await find())!;
+  const get = () => immeld.ask<Recording>(`/recordings/${id}`);
+  const { sizeBytes, hasVideo } = await get();
+  expect(hasVideo).toBe(false);
+  expect(sizeBytes).toBeLessThan(fs.statSync(video).size * 0.4);
+
+  await page.goto(`${immeld.address}/recordings/${id}`);
+  const pane = page.getByLabel('Picture of the video');
+  await expect(pane).toBeVisible();
+  await expect(page.getByText('is on this device only')).toBeVisible();
+  const time = () => pane.evaluate((v: HTMLVideoElement) => v.currentTime);
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect.poll(time).toBeGreaterThan(1.5);
+  await page.getByRole('button', { name: 'Pause', exact: true }).click();
+  const grip = page.getByRole('slider', { name: 'Height of the picture' });
+  await grip.press('ArrowDown');
+  await expect(grip).toHaveAttribute('aria-valuenow', '200');
+  await grip.hover();
+  const box = (await grip.boundingBox())!;
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 - 60);
+  await page.mouse.up();
+  await expect.poll(async () => Number(await grip.getAttribute('aria-valuenow'))).toBeLessThan(150);
+  await expectAccessible(page);
+
+  await page.getByRole('button', { name: 'Keep it on the server too' }).click();
+  await expect.poll(async () => (await get()).hasVideo, { timeout: 30_000 }).toBe(true);
+  await page.reload();
+  await page.getByRole('button', { name: 'Remove it from this device' }).click();
+  await page.reload();
+  await expect(pane).toHaveAttribute('src', /\/video$/);
+  await expect.poll(() => pane.evaluate((v: HTMLVideoElement) => v.videoWidth)).toBe(320);
+  await page.getByRole('button', { name: 'Hide the picture' }).click();
+  await expect(pane).toHaveCount(0);
+});
+
 test('what a phone shares is kept by the service worker and sent', async ({ immeld }) => {
   const talker = await Talker.open(immeld);
   const { page } = talker;

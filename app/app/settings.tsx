@@ -3,6 +3,7 @@ import { AccountSettings } from '../features/settings/accountSettings';
 import { AsideSettings } from '../features/settings/asideSettings';
 import { CalendarSettings } from '../features/settings/calendarSettings';
 import { ConsentSettings } from '../features/settings/consentSettings';
+import { ImportSettings } from '../features/settings/importSettings';
 import { PackSettings } from '../features/settings/packSettings';
 import { SourceSettings } from '../features/settings/sourceSettings';
 import { Page } from '../ui/shell';
@@ -18,6 +19,7 @@ export default function SettingsScreen() {
         <PackSettings />
         <ConsentSettings />
         <AsideSettings />
+        <ImportSettings />
         <CalendarSettings />
       </ScrollView>
     </Page>

@@ -1,6 +1,10 @@
 /** Endings of files that hold sound, where the browser does not know their type. */
 const SOUND_NAMES = /\.(wav|mp3|m4a|m4b|aac|ogg|oga|opus|flac|webm|mp4|m4v|mov|mkv|amr|3gp|3ga|aiff?|wma|caf)$/i;
 
+/** Endings of videos whose sound can be taken out on the device. */
+export const VIDEO_NAMES = /\.(mp4|m4v|mov|webm|mkv)$/i;
+export const isVideo = (file: File): boolean => file.type.startsWith('video/') || VIDEO_NAMES.test(file.name);
+
 export type Sorted = {
   sounds: File[];
   /** Names of what is neither sound nor video. */

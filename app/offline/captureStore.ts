@@ -36,6 +36,8 @@ export type Capture = {
 
 type Piece = { captureId: string; sequence: number; content: ArrayBuffer | Blob; elapsedMs: number };
 export type KeptSlip = { captureId: string; slip: NewSlip; picture: Blob | null };
+/** A video that stays on this device: only its sound was sent. */
+export type KeptVideo = { captureId: string; recordingId: string | null; name: string; video: Blob };
 export type KeptText = { captureId: string; words: TranscribedWord[] };
 
 interface Tables extends DBSchema {
@@ -43,9 +45,10 @@ interface Tables extends DBSchema {
   pieces: { key: [string, number]; value: Piece };
   slips: { key: [string, string]; value: KeptSlip };
   texts: { key: string; value: KeptText };
+  videos: { key: string; value: KeptVideo };
 }
 
-const VERSION = 1;
+const VERSION = 2;
 /** A file this large is not copied into the browser's storage: it is sent from where it lies. */
 const LARGEST_COPIED = 300 * 1024 ** 2;
 const everythingOf = (id: string) => IDBKeyRange.bound([id], [id, []]);
@@ -73,7 +76,9 @@ export class CaptureStore {
     let database: IDBPDatabase<Tables> | null = null;
     try {
       database = await openDB<Tables>(name, VERSION, {
-        upgrade(fresh) {
+        upgrade(fresh, from) {
+          fresh.createObjectStore('videos', { keyPath: 'captureId' });
+          if (from > 0) return;
           fresh.createObjectStore('captures', { keyPath: 'id' });
           fresh.createObjectStore('pieces', { keyPath: ['captureId', 'sequence'] });
           fresh.createObjectStore('slips', { keyPath: ['captureId', 'slip.id'] });
@@ -200,6 +205,36 @@ export class CaptureStore {
     return (await this.database?.get('texts', captureId))?.words ?? [];
   }
 
+  /**
+   * Keeps a video of which only the sound is sent.
+   * @returns false when there is no room for it: then it has to be sent whole
+   */
+  async keepVideo(captureId: string, video: File): Promise<boolean> {
+    const { quota = 0, usage = 0 } = (await navigator.storage?.estimate?.().catch(() => null)) ?? {};
+    if (!this.database || quota - usage < video.size * 2) return false;
+    const kept: KeptVideo = { captureId, recordingId: null, name: video.name, video };
+    return this.database.put('videos', kept).then(
+      () => true,
+      () => false,
+    );
+  }
+
+  /** The videos on this device that belong to this recording. */
+  async videosOf(recordingId: string): Promise<KeptVideo[]> {
+    const all = this.database ? await this.database.getAll('videos') : [];
+    return all.filter((v) => v.recordingId === recordingId);
+  }
+
+  async belongsTo(captureId: string, recordingId: string): Promise<void> {
+    const kept = await this.database?.get('videos', captureId);
+    if (kept) await this.database?.put('videos', { ...kept, recordingId });
+  }
+
+  async removeVideo(captureId: string): Promise<void> {
+    await this.database?.delete('videos', captureId);
+    this.tell();
+  }
+
   /** Lets go of sound, slips and text; what became of the capture stays on the list. */
   async forgetSound(id: string): Promise<void> {
     this.inPage.delete(id);
@@ -211,6 +246,8 @@ export class CaptureStore {
 
   async remove(id: string): Promise<void> {
     await this.forgetSound(id);
+    const video = await this.database?.get('videos', id);
+    if (video && !video.recordingId) await this.database?.delete('videos', id);
     this.memory.delete(id);
     await this.database?.delete('captures', id);
     this.tell();

@@ -10,10 +10,11 @@ import {
   useState,
   useSyncExternalStore,
 } from 'react';
+import { isVideo } from '../capture/bringIn';
 import type { CaptureEngine, CaptureNow } from '../capture/captureEngine';
 import type { LiveTextState } from '../capture/liveText';
 import { settings } from '../settings/settings';
-import { type Capture, captureOf } from './captureStore';
+import { type Capture, type CaptureStore, captureOf } from './captureStore';
 import { type Device, openDevice } from './device';
 import type { PackState } from './packs';
 
@@ -79,6 +80,8 @@ export type OutboxItem = Capture & { sentBytes: number; isOnlyInPage: boolean };
 type OutboxUse = {
   /** Newest first, without the recording that is going on. */
   items: readonly OutboxItem[];
+  /** Names of videos whose sound is being taken out. */
+  preparing: readonly string[];
   /** Takes files in; they stay on this device until the server has confirmed them. */
   send: (files: readonly File[], details?: Record<string, string>) => Promise<void>;
   retry: (id: string) => Promise<void>;
@@ -98,6 +101,7 @@ export function OutboxProvider({ children }: { children: ReactNode }) {
   const { store, outbox, progress, subscribeToProgress } = useDevice();
   const client = useQueryClient();
   const [captures, setCaptures] = useState<readonly Capture[]>([]);
+  const [preparing, setPreparing] = useState<readonly string[]>([]);
   const [, drawAgain] = useState(0);
   const arrived = useRef(new Set<string>());
 
@@ -127,8 +131,16 @@ export function OutboxProvider({ children }: { children: ReactNode }) {
 
   const send = useCallback(
     async (files: readonly File[], details: Record<string, string> = {}) => {
-      for (const file of files) await store.addFile(captureOf(file, details), file);
-      await outbox.wake();
+      const videos = details['appendTo'] || details['videoOf'] ? [] : files.filter(isVideo);
+      setPreparing((names) => [...names, ...videos.map((v) => v.name)]);
+      for (const file of files.filter((f) => !videos.includes(f))) await store.addFile(captureOf(file, details), file);
+      const others = outbox.wake();
+      for (const video of videos) {
+        await sendVideo(store, video, details);
+        setPreparing((names) => names.filter((name) => name !== video.name));
+      }
+      await others;
+      if (videos.length) await outbox.wake();
     },
     [store, outbox],
   );
@@ -146,5 +158,17 @@ export function OutboxProvider({ children }: { children: ReactNode }) {
     }),
     [store, outbox],
   );
-  return <OutboxContext.Provider value={{ items, send, ...changes }}>{children}</OutboxContext.Provider>;
+  return <OutboxContext.Provider value={{ items, preparing, send, ...changes }}>{children}</OutboxContext.Provider>;
+}
+
+/** Sends the sound of a video and keeps the video here, so that less is sent; where that cannot be, all of it. */
+async function sendVideo(store: CaptureStore, video: File, details: Record<string, string>): Promise<void> {
+  const { soundTrackOf } = await import('../capture/soundTrack');
+  const track = await soundTrackOf(video);
+  if (track) {
+    const capture = captureOf(track.file, { ...details, ...(track.place ? { place: track.place } : {}) });
+    if (track.madeAt) capture.startedAt = track.madeAt;
+    if (await store.keepVideo(capture.id, video)) return store.addFile(capture, track.file);
+  }
+  return store.addFile(captureOf(video, details), video);
 }

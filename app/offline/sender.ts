@@ -51,6 +51,7 @@ export async function sendCapture(store: CaptureStore, id: string, options: Send
     throw new Interruption('What arrived is not what was sent. It is being sent again.');
   }
   await sendSlips(ask, store, id, receipt.recordingId);
+  await store.belongsTo(id, receipt.recordingId);
   await store.change(id, { state: 'sent', recordingId: receipt.recordingId, hereSince, uploadAddress: null });
   await store.forgetSound(id);
 }

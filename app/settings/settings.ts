@@ -8,9 +8,11 @@ export type Settings = {
   asksConsent: boolean;
   /** Fetch the pack of words by itself when the line is not paid by volume. */
   fetchesPack: boolean;
+  /** Height of the picture of a video in pixels; 0 hides it. */
+  videoHeight: number;
 };
 
-export const USUAL: Settings = { source: USUAL_SOURCE, asksConsent: false, fetchesPack: true };
+export const USUAL: Settings = { source: USUAL_SOURCE, asksConsent: false, fetchesPack: true, videoHeight: 180 };
 const KEY = 'immeld-settings';
 
 let known: Settings | null = null;

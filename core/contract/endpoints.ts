@@ -99,6 +99,16 @@ export const ENDPOINTS = {
     response: null,
     answers: 'audio/*',
   }),
+  getVideo: endpoint({
+    method: 'get',
+    path: '/recordings/:id/video',
+    summary: 'The video that belongs to the sound, with byte ranges',
+    params: byId,
+    query: none,
+    body: null,
+    response: null,
+    answers: 'video/*',
+  }),
   exportRecording: endpoint({
     method: 'get',
     path: '/recordings/:id/export/:format',

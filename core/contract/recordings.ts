@@ -105,6 +105,10 @@ export const recordingSchema = recordingCardSchema.shape({
   mediaType: yup.string().required(),
   sizeBytes: milliseconds(),
   hasSound: yup.boolean().required(),
+  /** Whether the server has the moving picture of it. */
+  hasVideo: yup.boolean().required(),
+  /** Latitude and longitude in degrees, as the file states them. */
+  place: yup.string().defined().nullable(),
   model: yup.string().defined().nullable(),
   language: yup.string().defined().nullable(),
   peaks: yup.array().of(yup.number().required()).required(),

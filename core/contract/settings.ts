@@ -14,11 +14,18 @@ export const settingsSchema = yup.object({
   listensForAsides: yup.boolean().required(),
   asideOpening: phrase().required(),
   asideClosing: phrase().required(),
+  /** Whether the place that a file states is kept with its recording. */
+  takesPlace: yup.boolean().required(),
 });
 export type SharedSettings = yup.InferType<typeof settingsSchema>;
 
 export const settingsChangeSchema = yup
-  .object({ listensForAsides: yup.boolean(), asideOpening: phrase(), asideClosing: phrase() })
+  .object({
+    listensForAsides: yup.boolean(),
+    asideOpening: phrase(),
+    asideClosing: phrase(),
+    takesPlace: yup.boolean(),
+  })
   .noUnknown();
 export type SettingsChange = yup.InferType<typeof settingsChangeSchema>;
 
@@ -26,4 +33,5 @@ export const USUAL_SETTINGS: SharedSettings = {
   listensForAsides: true,
   asideOpening: 'side note',
   asideClosing: 'back to it',
+  takesPlace: false,
 };

@@ -4,7 +4,8 @@ import { SHORT_SUMMARY_SENTENCES } from '@immeld/core/writeup/shortSummary';
 import { type Transaction } from 'sequelize';
 import { indexRecording } from '../find/wordIndex';
 import { PassageRow } from '../models/passage';
-import type { Recording } from '../models/recording';
+import type { Video, Recording } from '../models/recording';
+import { sharedSettings } from '../models/settings';
 import { SlipRow } from '../models/slip';
 import { TodoRow } from '../models/todo';
 import { WriteUpRow } from '../models/writeUp';
@@ -18,6 +19,7 @@ import type { WorkerResult } from './workerMessages';
  */
 export async function keepResult(recording: Recording, result: WorkerResult, sounds: SoundStore): Promise<void> {
   const recordingId = recording.id;
+  const { takesPlace } = await sharedSettings();
   await recording.sequelize.transaction(async (transaction) => {
     // Its title or appointment may have been changed while it was recognised.
     await recording.reload({ transaction });
@@ -59,6 +61,8 @@ export async function keepResult(recording: Recording, result: WorkerResult, sou
         state: 'ready',
         problem: null,
         durationMs: result.durationMs,
+        video: recording.video ?? (result.tags?.hasVideo ? videoInSound(recording) : null),
+        place: takesPlace ? (result.tags?.place ?? recording.place) : recording.place,
         ...(recording.source === 'import' && result.tags?.createdAt
           ? { startedAt: localText(new Date(result.tags.createdAt)) }
           : {}),
@@ -75,6 +79,14 @@ export async function keepResult(recording: Recording, result: WorkerResult, sou
     await indexRecording(recording, result.passages, transaction);
   });
 }
+
+const videoInSound = ({ soundFile, mediaType, sha256, sizeBytes }: Recording): Video => ({
+  file: soundFile,
+  mediaType: mediaType.replace('audio/', 'video/'),
+  captureId: null,
+  sha256,
+  sizeBytes,
+});
 
 /** An aside that is known already, even one that was changed or taken away, is not added a second time. */
 const SAME_ASIDE_MS = 2000;

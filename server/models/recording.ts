@@ -25,6 +25,9 @@ export type MoreSound = {
   slipId: string;
 };
 
+/** A moving picture: the sound's own file, or one that was sent after the sound. */
+export type Video = { file: string; mediaType: string; captureId: string | null; sha256: string; sizeBytes: number };
+
 /** A recording: where its sound lies, what is known of it and where it is filed. */
 export class Recording extends Model<InferAttributes<Recording>, InferCreationAttributes<Recording>> {
   declare id: CreationOptional<string>;
@@ -58,6 +61,10 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
   declare appointment: CreationOptional<Appointment | null>;
   /** In the order in which they were added. */
   declare moreSounds: CreationOptional<MoreSound[]>;
+  /** The video that belongs to the sound, where the server has it. */
+  declare video: CreationOptional<Video | null>;
+  /** Where it was recorded, as its file says, if the person wants that known. */
+  declare place: CreationOptional<string | null>;
   declare createdAt: CreationOptional<Date>;
   declare updatedAt: CreationOptional<Date>;
   declare passages?: NonAttribute<PassageRow[]>;
@@ -104,6 +111,16 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
             this.setDataValue('moreSounds', JSON.stringify(sounds) as unknown as MoreSound[]);
           },
         },
+        video: {
+          type: DataTypes.TEXT,
+          get(): Video | null {
+            return JSON.parse((this.getDataValue('video') as unknown as string | null) ?? 'null') as Video | null;
+          },
+          set(video: Video | null) {
+            this.setDataValue('video', video && (JSON.stringify(video) as unknown as Video));
+          },
+        },
+        place: DataTypes.TEXT,
         createdAt: DataTypes.DATE,
         updatedAt: DataTypes.DATE,
       },

@@ -3,7 +3,8 @@ import fs from 'node:fs';
 import path from 'node:path';
 import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 import { temporaryFolder } from '../testing/testServer';
-import { type FileTags, SoundError, decodeSound, tagsFrom } from './decodeSound';
+import { SoundError, decodeSound } from './decodeSound';
+import { type FileTags, tagsFrom } from './fileTags';
 
 const folder = temporaryFolder();
 afterAll(() => fs.rmSync(folder, { recursive: true }));
@@ -44,7 +45,20 @@ describe('decoding', () => {
     );
     const { durationMs, tags } = await read(tagged);
     expect(Math.abs(durationMs - 1000)).toBeLessThan(60);
-    expect(tags).toEqual({ title: 'Walk: the quay', createdAt: expect.stringContaining('2026-03-09T07:40:12') });
+    expect(tags).toEqual({
+      title: 'Walk: the quay',
+      createdAt: expect.stringContaining('2026-03-09T07:40:12'),
+      ...{ place: null, hasVideo: false },
+    });
+  });
+
+  it('tells the moving picture and the place of a video', async () => {
+    const video = make(
+      'video.mov',
+      ...['-f', 'lavfi', '-i', 'color=c=green:s=32x32:d=1', ...TONE, '-shortest', '-movflags', 'use_metadata_tags'],
+      ...['-metadata', 'com.apple.quicktime.location.ISO6709=+52.5061+004.9592+001.0/'],
+    );
+    expect((await read(video)).tags).toMatchObject({ place: '52.5061, 4.9592', hasVideo: true });
   });
 
   it('believes no clock that was never set', () => {

@@ -3,6 +3,7 @@ import fs from 'node:fs';
 import type { Readable } from 'node:stream';
 import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 import { SAMPLE_RATE_HZ } from '@immeld/core/speech/transcriber';
+import { type FileTags, tagsFrom } from './fileTags';
 
 export type SoundProblem = 'empty' | 'not-sound' | 'no-sound-track';
 
@@ -15,19 +16,6 @@ export class SoundError extends Error {
     super(message);
     this.name = 'SoundError';
   }
-}
-
-/** What a file says of itself. `createdAt` is an instant in ISO 8601, `2026-03-09T07:40:12.000000Z`. */
-export type FileTags = { title: string | null; createdAt: string | null };
-
-/** Reads the tags out of the decoder's report on its input, before the line with the length. */
-export function tagsFrom(report: string): FileTags {
-  const head = report.slice(0, report.search(/\n\s+Duration: /) + 1 || report.length);
-  const tag = (name: string) => new RegExp(`^\\s+${name}\\s*: (.+)$`, 'im').exec(head)?.[1]?.trim() ?? null;
-  const createdAt = tag('creation_time');
-  // Recorders without a clock write the beginning of their calendar.
-  const isPlausible = createdAt && !Number.isNaN(Date.parse(createdAt)) && Date.parse(createdAt) > Date.UTC(1995, 0, 1);
-  return { title: tag('title'), createdAt: isPlausible ? createdAt : null };
 }
 
 /** Nothing anybody records needs longer than this to be decoded; a decoder that hangs is ended. */
@@ -73,14 +61,17 @@ export async function* decodeSound(
     const stated = /Duration: (\d+):(\d\d):(\d\d\.\d+)/.exec(report);
     if (stated && !isDurationKnown) {
       isDurationKnown = true;
-      onTags?.(tagsFrom(report));
       onDuration?.(Math.round((Number(stated[1]) * 3600 + Number(stated[2]) * 60 + Number(stated[3])) * 1000));
     }
   });
+  const tell = () => {
+    if (report) onTags?.(tagsFrom(report));
+  };
   const ended = new Promise<void>((resolve) => decoder.on('close', () => resolve()));
   let bytes = 0;
   try {
     for await (const chunk of floats(decoder)) {
+      if (!bytes) tell();
       bytes += chunk.byteLength;
       yield chunk;
     }

@@ -2,7 +2,8 @@ import { PeakMeter } from '@immeld/core/audio/peaks';
 import { SAMPLE_RATE_HZ, Transcriber, type TranscriberModels } from '@immeld/core/speech/transcriber';
 import type { Passage, Word } from '@immeld/core/transcript/manuscript';
 import { passagesFrom } from '@immeld/core/transcript/passages';
-import { type FileTags, decodeSound } from './decodeSound';
+import { decodeSound } from './decodeSound';
+import type { FileTags } from './fileTags';
 
 export type FileProgress = { processedMs: number; durationMs: number | null; latestWords: string };
 export type FileTranscript = {
@@ -40,7 +41,7 @@ export async function transcribeFile(
   const words: Word[] = [];
   let durationMs = expectedMs;
   const seamsMs: number[] = [];
-  let tags: FileTags = { title: null, createdAt: null };
+  let tags: FileTags = { title: null, createdAt: null, place: null, hasVideo: false };
   const metered = (async function* () {
     for (const [i, source] of [file, ...more].entries()) {
       if (i) seamsMs.push(toMs(meter.sampleCount));

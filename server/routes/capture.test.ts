@@ -51,6 +51,34 @@ describe('a capture', () => {
     });
   });
 
+  it('may be the video of a sound that was sent before', async () => {
+    const recordingId = await bringIn();
+    expect(await get(recordingId)).toMatchObject({ hasVideo: false, place: null });
+    expect((await send('GET', `/recordings/${recordingId}/video`)).status).toBe(404);
+    const captureId = randomUUID();
+    const content = Buffer.from('many pictures');
+    const metadata = { captureId, videoOf: recordingId, filetype: 'video/mp4' };
+    // Sent twice, as after a lost answer, it is one video and no second recording.
+    for (let i = 0; i < 2; i++) {
+      expect(await upload(server.address, content, 'Talk.mp4', metadata)).toMatchObject({ recordingId });
+    }
+    expect(await json('GET', `/captures/${captureId}`)).toMatchObject({ recordingId, sha256: sha256(content) });
+    expect((await get(recordingId)).hasVideo).toBe(true);
+    const part = await fetch(`${server.address}/api/recordings/${recordingId}/video`, {
+      headers: { Range: 'bytes=5-12' },
+    });
+    expect([part.status, part.headers.get('content-type'), await part.text()]).toEqual([206, 'video/mp4', 'pictures']);
+  });
+
+  it('brings the place of its file along only where the person wants that', async () => {
+    const place = '+52.5061+004.9592';
+    expect((await get(await bringIn({ place }))).place).toBeNull();
+    await send('PATCH', '/settings', { takesPlace: true });
+    expect((await get(await bringIn({ place }))).place).toBe('52.5061, 4.9592');
+    expect((await get(await bringIn({ place: 'somewhere' }))).place).toBeNull();
+    await send('PATCH', '/settings', { takesPlace: false });
+  });
+
   it('sent twice is one recording, and not called a sound that was here before', async () => {
     const captureId = randomUUID();
     const content = Buffer.from('sent twice');

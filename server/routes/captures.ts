@@ -2,7 +2,7 @@ import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
 import { Router } from 'express';
 import { Recording } from '../models/recording';
-import { recordingWithAdded } from '../storage/intake';
+import { recordingWithAdded, recordingWithVideo } from '../storage/intake';
 import { serve } from './serve';
 
 /** What a device asks before it lets go of its own copy of a sound. */
@@ -13,6 +13,10 @@ export function captureRoutes(): Router {
     if (!recording) {
       const added = await recordingWithAdded(params.id);
       const sound = added?.moreSounds.find((s) => s.captureId === params.id);
+      const withVideo = await recordingWithVideo(params.id);
+      if (withVideo?.video) {
+        return { recordingId: withVideo.id, sha256: withVideo.video.sha256, sizeBytes: withVideo.video.sizeBytes };
+      }
       if (sound) return { recordingId: added!.id, sha256: sound.sha256, sizeBytes: sound.sizeBytes };
     }
     if (!recording) throw new Problem('not-found', 'Nothing of this capture has arrived yet.');

@@ -2,7 +2,7 @@ import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
 import type { RecordingChange } from '@immeld/core/contract/recordings';
 import { FORMAT_TYPES } from '@immeld/core/formats/formats';
-import { Router } from 'express';
+import { type Response, Router } from 'express';
 import fs from 'node:fs';
 import { Op, type Transaction, type WhereOptions } from 'sequelize';
 import { indexRecording } from '../find/wordIndex';
@@ -77,6 +77,18 @@ async function change(recording: Recording, body: RecordingChange & { isFiled?: 
     if (body.tags) await setTags(recording, body.tags.map(String), transaction);
     if (body.title !== undefined) await indexRecording(recording, null, transaction);
   });
+}
+
+async function sendMedia(response: Response, file: string, mediaType: string | null): Promise<void> {
+  response.setHeader('Cache-Control', 'private, max-age=3600');
+  if (mediaType) response.type(mediaType);
+  await new Promise<void>((resolve, reject) =>
+    response.sendFile(file, { acceptRanges: true }, (error) => {
+      // A player that asks for another range drops this one: that is no error.
+      if (error && !response.headersSent) reject(error);
+      else resolve();
+    }),
+  );
 }
 
 export function recordingRoutes(sounds: SoundStore, queue: JobQueue): Router {
@@ -155,15 +167,15 @@ export function recordingRoutes(sounds: SoundStore, queue: JobQueue): Router {
         'The text, the notes and the to-dos are still here.',
       );
     }
-    response.setHeader('Cache-Control', 'private, max-age=3600');
-    if (file !== copy) response.type(recording.mediaType);
-    await new Promise<void>((resolve, reject) =>
-      response.sendFile(file, { acceptRanges: true }, (error) => {
-        // A player that asks for another range drops this one: that is no error.
-        if (error && !response.headersSent) reject(error);
-        else resolve();
-      }),
-    );
+    await sendMedia(response, file, file === copy ? null : recording.mediaType);
+  });
+
+  serve(router, ENDPOINTS.getVideo, async ({ params, response }) => {
+    const { video } = await find(params.id);
+    const file = video && sounds.pathOf(video.file);
+    if (!file || !fs.existsSync(file))
+      throw new Problem('not-found', 'There is no moving picture with this recording.');
+    await sendMedia(response, file, video.mediaType);
   });
 
   serve(router, ENDPOINTS.exportRecording, async ({ params, response }) => {

@@ -99,6 +99,8 @@ function metadataOf(upload: Pick<Upload, 'metadata'>): Intake {
     zone: metadata['zone'] || null,
     appointmentId: metadata['appointmentId'] || null,
     appendTo: metadata['appendTo'] && UUID.test(metadata['appendTo']) ? metadata['appendTo'] : null,
+    videoOf: metadata['videoOf'] && UUID.test(metadata['videoOf']) ? metadata['videoOf'] : null,
+    place: metadata['place'] ?? null,
     isRecovered: metadata['recovered'] === '1',
     isThrownAway: metadata['thrownAway'] === '1',
   };

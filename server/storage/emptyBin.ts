@@ -19,7 +19,8 @@ export async function emptyBin(sounds: SoundStore, now = new Date()): Promise<nu
     const slips = await SlipRow.findAll({ where: { recordingId: recording.id, pictureFile: { [Op.ne]: null } } });
     for (const { pictureFile } of slips) await fs.promises.rm(sounds.picturePath(pictureFile!), { force: true });
     await recording.destroy();
-    for (const file of [recording.soundFile, recording.playbackFile, ...recording.moreSounds.map((s) => s.soundFile)]) {
+    const { soundFile, playbackFile, moreSounds, video } = recording;
+    for (const file of [soundFile, playbackFile, video?.file, ...moreSounds.map((s) => s.soundFile)]) {
       if (file) await fs.promises.rm(sounds.pathOf(file), { force: true });
     }
   }

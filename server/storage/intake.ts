@@ -4,6 +4,8 @@ import path from 'node:path';
 import { Op, col, where } from 'sequelize';
 import { appointmentFor } from '../calendar/calendars';
 import { Recording } from '../models/recording';
+import { sharedSettings } from '../models/settings';
+import { placeFrom } from '../recognition/fileTags';
 import { indexRecording } from '../find/wordIndex';
 import { type SoundStore, sha256Of } from './soundStore';
 
@@ -23,6 +25,10 @@ export type Intake = {
   appointmentId?: string | null;
   /** The recording that this sound goes on with. */
   appendTo?: string | null;
+  /** The recording to which this file is the moving picture. */
+  videoOf?: string | null;
+  /** Where it was recorded, as its file says: ISO 6709. */
+  place?: string | null;
   /** Thrown away while recording: it comes in, but lies in the bin. */
   isThrownAway?: boolean;
 };
@@ -74,10 +80,17 @@ export async function takeIn(
   const { size } = await fs.promises.stat(file);
   const { captureId = null, isRecovered = false, isThrownAway = false } = intake;
   const sentBefore = captureId ? await Recording.findOne({ where: { captureId } }) : null;
-  const added = captureId ? await recordingWithAdded(captureId) : null;
+  const added = captureId ? ((await recordingWithAdded(captureId)) ?? (await recordingWithVideo(captureId))) : null;
   if (added) {
     await fs.promises.rm(file, { force: true });
     return { recording: added, sha256, isNew: false, isAlreadyHere: false };
+  }
+  const withVideo = intake.videoOf ? await Recording.findByPk(intake.videoOf) : null;
+  if (withVideo) {
+    const video = sounds.nameFor(randomUUID(), intake.fileName);
+    await sounds.take(file, video);
+    await withVideo.update({ video: { file: video, mediaType: intake.mediaType, captureId, sha256, sizeBytes: size } });
+    return { recording: withVideo, sha256, isNew: false, isAlreadyHere: false };
   }
   const isSentAgain = sentBefore?.sha256 === sha256;
   // The device sends anew when what arrived was not what it had: the good one takes the name.
@@ -114,6 +127,7 @@ export async function takeIn(
     sizeBytes: size,
     durationMs: intake.durationMs,
     ...{ startedAt, appointment },
+    place: (await sharedSettings()).takesPlace ? placeFrom(intake.place) : null,
     state: 'waiting',
     problem: null,
     ...{ folderId: null, filedAt: null, peaks: [], model: null, language: null },
@@ -127,6 +141,10 @@ export async function takeIn(
 /** The recording to which this capture was added, if it was. */
 export const recordingWithAdded = (captureId: string): Promise<Recording | null> =>
   Recording.findOne({ where: where(col('more_sounds'), { [Op.like]: `%"captureId":"${captureId}"%` }) });
+
+/** The recording whose moving picture this capture is. */
+export const recordingWithVideo = (captureId: string): Promise<Recording | null> =>
+  Recording.findOne({ where: where(col('video'), { [Op.like]: `%"captureId":"${captureId}"%` }) });
 
 /** Adds a sound to the end of a recording; its own file stays as it came. */
 async function append(

@@ -103,6 +103,8 @@ export async function recordingView(id: string, sounds: SoundStore): Promise<Rec
     mediaType: recording.mediaType,
     sizeBytes: recording.sizeBytes,
     hasSound: fs.existsSync(sounds.pathOf(recording.soundFile)),
+    hasVideo: recording.video !== null && fs.existsSync(sounds.pathOf(recording.video.file)),
+    place: recording.place ?? null,
     model: recording.model,
     language: recording.language,
     peaks: recording.peaks,

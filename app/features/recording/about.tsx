@@ -78,6 +78,7 @@ export function About({ recording }: { recording: Recording }) {
           .map((s) => (
             <Fact key={s.id} name="Consent">{`${s.text}, at ${clockTime(s.startMs)}`}</Fact>
           ))}
+        {recording.place && <Fact name="Place">{recording.place}</Fact>}
         {recording.durationMs !== null && <Fact name="Length">{lengthName(recording.durationMs)}</Fact>}
         <Fact name="File">{`${recording.fileName}, ${sizeName(recording.sizeBytes)}`}</Fact>
         {recording.model && <Fact name="Transcribed">on this machine, model {recording.model}</Fact>}

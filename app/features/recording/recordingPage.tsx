@@ -25,6 +25,7 @@ import { SlipNote } from './slipNote';
 import { SoundPlayer, usePlayer } from './soundPlayer';
 import { TodoSlip } from './todoSlip';
 import { usePlayerKeys } from './usePlayerKeys';
+import { VideoPane } from './videoPane';
 import { WriteUps } from './writeUps';
 
 const PARTS = [
@@ -93,6 +94,7 @@ function PhonePage({ recording, player, rows, tabs, part, onPart }: LayoutProps)
           </Type>
         </Press>
         <Head recording={recording} />
+        <VideoPane recording={recording} player={player} />
         <Sound recording={recording} player={player} height={52} />
         <Tabs tabs={tabs} chosen={part} onChoose={onPart} label="Parts of this recording" />
       </View>
@@ -135,6 +137,7 @@ function WidePage({ recording, player, rows, tabs, part, onPart }: LayoutProps) 
             paddingTop: 14,
           }}
         >
+          <VideoPane recording={recording} player={player} />
           <Tabs tabs={tabs} chosen={part} onChoose={onPart} label="Beside the words" />
         </View>
       </View>
@@ -262,8 +265,15 @@ function Manuscript({ recording, player, rows, isWide }: ManuscriptProps) {
       }
       ListFooterComponent={
         recording.state === 'ready' ? (
-          <View style={{ maxWidth: READING_WIDTH + 56, paddingHorizontal: isWide ? 28 : 0, paddingTop: 16 }}>
-            <OneMoreThing recordingId={recording.id} />
+          <View style={{ alignItems: 'center', ...(isWide ? { marginRight: MARGIN_WIDTH } : {}) }}>
+            <View
+              style={{
+                ...{ width: '100%', paddingTop: 16 },
+                ...(isWide ? { maxWidth: READING_WIDTH + 56, paddingHorizontal: 28 } : {}),
+              }}
+            >
+              <OneMoreThing recordingId={recording.id} />
+            </View>
           </View>
         ) : null
       }

@@ -10,7 +10,7 @@ const MANY = 3;
 
 /** Everything that is on its way to the server: one bar each, and one for all of it when there is much. */
 export function OutboxList() {
-  const { items } = useOutbox();
+  const { items, preparing } = useOutbox();
   const shown = items.filter((i) => i.state !== 'sent' || i.hereSince);
   const going = items.filter((i) => i.state === 'waiting' || i.state === 'sending');
   const batch = items.filter((i) => i.state !== 'refused');
@@ -26,6 +26,11 @@ export function OutboxList() {
           <Progress label="All files together" share={total ? sent / total : 0} height={8} />
         </View>
       )}
+      {preparing.map((name) => (
+        <Type key={name} tone="faint" role="status">
+          Taking the sound out of {name} …
+        </Type>
+      ))}
       {shown.slice(-ROWS_SHOWN).map((item) => (
         <OutboxRow key={item.id} item={item} />
       ))}

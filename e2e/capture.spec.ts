@@ -243,3 +243,51 @@ test('keys alone: start, mark, pause, go on, finish', async ({ immeld }) => {
   await expect(page.getByRole('heading', { name: 'Tray' })).toBeVisible();
   await talker.close();
 });
+
+test('a page that the browser has put to sleep goes on recording', async ({ immeld }) => {
+  const talker = await Talker.open(immeld);
+  const { page } = talker;
+  await page.goto(immeld.address);
+  await page.getByRole('button', { name: 'Speak' }).click();
+  await expect.poll(() => talker.elapsedMs()).toBeGreaterThan(1500);
+  const before = (await talker.elapsedMs())!;
+  const browser = await talker.network.newCDPSession(page);
+  await browser.send('Page.setWebLifecycleState', { state: 'frozen' });
+  await new Promise((resolve) => setTimeout(resolve, 6000));
+  await browser.send('Page.setWebLifecycleState', { state: 'active' });
+  // A busy machine plays the fake microphone more slowly than the clock goes: most of the six seconds is enough.
+  await expect.poll(() => talker.elapsedMs(), { timeout: 3000 }).toBeGreaterThan(before + 4000);
+  await page.getByRole('button', { name: 'Finish' }).click();
+  await expect(page.getByRole('heading', { name: 'Tray' })).toBeVisible();
+  await talker.close();
+});
+
+test('what was recorded without a network is sent by the service worker when no page is open', async ({ immeld }) => {
+  const talker = await Talker.open(immeld);
+  const { page } = talker;
+  await page.goto(immeld.address);
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await page.reload();
+  const before = (await list(immeld)).length;
+  immeld.kill();
+  await page.getByRole('button', { name: 'Speak' }).click();
+  await expect.poll(() => talker.elapsedMs()).toBeGreaterThan(2500);
+  await page.getByRole('button', { name: 'Finish' }).click();
+  await expect(page.getByRole('status', { name: /^Spoken / })).toContainText('kept on this device');
+  const blank = await talker.network.newPage();
+  await page.close();
+  await immeld.start();
+  // The browser sends this event when the device is on a network again; here the test does.
+  const browser = await talker.network.newCDPSession(blank);
+  const registration = new Promise<string>((resolve) =>
+    browser.on('ServiceWorker.workerRegistrationUpdated', ({ registrations }) => {
+      if (registrations[0]) resolve(registrations[0].registrationId);
+    }),
+  );
+  await browser.send('ServiceWorker.enable');
+  await browser.send('ServiceWorker.dispatchSyncEvent', {
+    ...{ origin: immeld.address, registrationId: await registration, tag: 'immeld-outbox', lastChance: false },
+  });
+  await expect.poll(async () => (await list(immeld)).length).toBe(before + 1);
+  await talker.close();
+});

@@ -139,6 +139,19 @@ describe('recording', () => {
     engine.finish();
   });
 
+  it('keeps its times when the clock of the device jumps', async () => {
+    const { store, engine, finished } = await speaking();
+    const { startedAt } = (await store.get(engine.state.captureId!))!;
+    hear(10);
+    jest.spyOn(Date, 'now').mockReturnValue(Date.now() - 3 * 3_600_000);
+    engine.addSlip({ kind: 'mark', mark: 'question' });
+    hear(10);
+    engine.finish();
+    await settled(() => finished.length === 1);
+    expect(await store.get(finished[0]!)).toMatchObject({ durationMs: 2000, startedAt });
+    expect((await store.slipsOf(finished[0]!)).map((k) => k.slip.startMs)).toEqual([1000]);
+  });
+
   it('marks what it did not hear because the page was put to sleep', async () => {
     const { engine } = await speaking();
     hear(10);

@@ -116,7 +116,8 @@ export const ENDPOINTS = {
     params: byId.shape({
       format: yup.string().oneOf(FORMATS, 'Immeld writes txt, vtt, srt, tsv and json.').required(),
     }),
-    query: none,
+    /** `consent`: the consent note with it, in the formats that have a place for it (txt, vtt, json). */
+    query: yup.object({ consent: yup.boolean() }),
     body: null,
     response: null,
     answers: 'text/*',

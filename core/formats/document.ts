@@ -8,4 +8,6 @@ export type TranscriptDocument = {
   language: string;
   model: string;
   passages: Passage[];
+  /** Who agreed to the recording and how, one sentence each; left out of an export unless wanted. */
+  consent?: string[];
 };

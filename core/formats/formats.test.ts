@@ -105,3 +105,19 @@ describe('times', () => {
     expect(cueTime(ms, '.')).toBe(cue);
   });
 });
+
+describe('the consent note', () => {
+  const withConsent = { ...DOCUMENT, consent: ['All agreed aloud, at 0:12', 'Edda --> by letter'] };
+  it('stands where a format has a place for it, and breaks nothing', () => {
+    expect(FORMAT_TYPES.txt.write(withConsent)).toMatch(/^Consent: All agreed aloud, at 0:12\n\nConsent: Edda/);
+    expect(JSON.parse(FORMAT_TYPES.json.write(withConsent))).toHaveProperty('consent', withConsent.consent);
+    const vtt = FORMAT_TYPES.vtt.write(withConsent);
+    expect(vtt).toContain('NOTE Consent: All agreed aloud, at 0:12\n');
+    const { errors, cues } = new WebVTTParser().parse(vtt, 'metadata');
+    expect(errors).toEqual([]);
+    expect(cues).toHaveLength(new WebVTTParser().parse(write('vtt'), 'metadata').cues.length);
+  });
+  it('is left out unless it is wanted', () => {
+    for (const format of FORMATS) expect(write(format)).not.toMatch(/consent/i);
+  });
+});

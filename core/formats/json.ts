@@ -7,6 +7,7 @@ export type TranscriptJson = {
   durationMs: number;
   language: string;
   model: string;
+  consent?: string[];
   passages: {
     startMs: number;
     endMs: number;
@@ -21,6 +22,7 @@ export const toTranscriptJson = (document: TranscriptDocument): TranscriptJson =
   durationMs: document.durationMs,
   language: document.language,
   model: document.model,
+  ...(document.consent?.length ? { consent: document.consent } : {}),
   passages: document.passages.map((p) => ({
     startMs: p.startMs,
     endMs: p.endMs,

@@ -1,8 +1,9 @@
 import { paragraphsOf, passageText } from '../transcript/manuscript';
 import type { TranscriptDocument } from './document';
 
-/** Plain text: paragraphs with an empty line between, no header, nothing to delete. */
+/** Plain text: paragraphs with an empty line between, no header, nothing to delete; the consent first where it is wanted. */
 export function toTxt(document: TranscriptDocument): string {
   const paragraphs = paragraphsOf(document.passages).map((group) => group.map(passageText).join(' '));
-  return paragraphs.length ? `${paragraphs.join('\n\n')}\n` : '';
+  const all = [...(document.consent ?? []).map((line) => `Consent: ${line}`), ...paragraphs];
+  return all.length ? `${all.join('\n\n')}\n` : '';
 }

@@ -11,5 +11,6 @@ export function toVtt(document: TranscriptDocument): string {
     const voiced = speaker ? `<v ${escaped(speaker.replace(/[\n>]/g, ' '))}>${text}</v>` : text;
     return `${i + 1}\n${cueTime(startMs, '.')} --> ${cueTime(endMs, '.')}\n${voiced}\n`;
   });
-  return ['WEBVTT\n', ...cues].join('\n');
+  const notes = (document.consent ?? []).map((line) => `NOTE Consent: ${line.replace(/-->|\n/g, ' ')}\n`);
+  return ['WEBVTT\n', ...notes, ...cues].join('\n');
 }

@@ -25,11 +25,12 @@ async function read(file: string) {
 }
 
 describe('decoding', () => {
-  it.each(['wav', 'mp3', 'm4a', 'ogg', 'flac', 'aac', 'aiff', 'wma', 'webm', '3gp', 'mov'])(
+  it.each(['wav', 'mp3', 'm4a', 'ogg', 'flac', 'aac', 'aiff', 'wma', 'webm', '3gp', 'mov', 'amr'])(
     'turns a second of %s into 16,000 samples',
     async (extension) => {
       const codec = extension === 'ogg' || extension === 'webm' ? ['-c:a', 'libopus'] : [];
-      const rate = extension === '3gp' ? ['-c:a', 'aac'] : [];
+      const rate =
+        extension === '3gp' ? ['-c:a', 'aac'] : extension === 'amr' ? ['-c:a', 'libopencore_amrnb', '-ar', '8000'] : [];
       const { samples } = await read(make(`tone.${extension}`, ...TONE, ...codec, ...rate));
       // Encoders pad: up to a tenth of a second more.
       expect(samples).toBeGreaterThanOrEqual(15_900);

@@ -2,6 +2,7 @@ import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
 import type { RecordingChange } from '@immeld/core/contract/recordings';
 import { FORMAT_TYPES } from '@immeld/core/formats/formats';
+import { clockTime } from '@immeld/core/formats/times';
 import { type Response, Router } from 'express';
 import fs from 'node:fs';
 import { Op, type Transaction, type WhereOptions } from 'sequelize';
@@ -178,7 +179,7 @@ export function recordingRoutes(sounds: SoundStore, queue: JobQueue): Router {
     await sendMedia(response, file, video.mediaType);
   });
 
-  serve(router, ENDPOINTS.exportRecording, async ({ params, response }) => {
+  serve(router, ENDPOINTS.exportRecording, async ({ params, query, response }) => {
     const view = await answer(params.id);
     const { mediaType, write } = FORMAT_TYPES[params.format];
     const title = view.title ?? view.suggestion.title ?? view.fileName;
@@ -196,6 +197,9 @@ export function recordingRoutes(sounds: SoundStore, queue: JobQueue): Router {
     response.send(
       write({
         ...{ file: view.fileName, title, durationMs: view.durationMs ?? 0, passages: view.passages },
+        consent: query.consent
+          ? view.slips.filter((s) => s.kind === 'consent').map((s) => `${s.text}, at ${clockTime(s.startMs)}`)
+          : [],
         ...{ language: view.language ?? 'en', model: view.model ?? '' },
       }),
     );

@@ -8,6 +8,7 @@ import { addressOf } from '../../api/call';
 import { ownZone, useAppointments, useChanges, useShelves } from '../../api/queries';
 import { lengthName, sizeName, whenSaid } from '../../ui/dates';
 import { Failure } from '../../ui/notice';
+import { Choice } from '../../ui/choice';
 import { PencilBox } from '../../ui/pencil';
 import { Press, WordButton } from '../../ui/press';
 import { useColours } from '../../ui/theme';
@@ -22,6 +23,8 @@ export function About({ recording }: { recording: Recording }) {
   const changes = useChanges();
   const { recording: change, recognise } = changes;
   const error = change.error ?? recognise.error ?? changes.newFolder.error;
+  const consents = recording.slips.filter((s) => s.kind === 'consent');
+  const [withConsent, setWithConsent] = useState(false);
   const router = useRouter();
   const show = useUndoBar();
   const set = (part: Parameters<typeof change.mutate>[0]['change']) =>
@@ -56,13 +59,29 @@ export function About({ recording }: { recording: Recording }) {
             role="link"
             label={FORMAT_TYPES[format].label}
             disabled={recording.passages.length === 0}
-            onPress={() => download(addressOf('exportRecording', { params: { id: recording.id, format } }))}
+            onPress={() =>
+              download(
+                addressOf('exportRecording', {
+                  params: { id: recording.id, format },
+                  query: withConsent ? { consent: 'true' } : {},
+                }),
+              )
+            }
           >
             <Type tone="petrol" style={{ textDecorationLine: 'underline' }}>
               {FORMAT_TYPES[format].label}
             </Type>
           </Press>
         ))}
+        {consents.length > 0 && (
+          <Choice
+            role="switch"
+            label="With the consent note"
+            hint="In plain text, WebVTT and JSON"
+            isOn={withConsent}
+            onPress={() => setWithConsent(!withConsent)}
+          />
+        )}
         {recording.passages.length === 0 && (
           <Type size="tiny" tone="faint">
             There is no text to take along yet.
@@ -73,11 +92,9 @@ export function About({ recording }: { recording: Recording }) {
         <Title level={2}>About this recording</Title>
         <Fact name="Recorded">{whenSaid(recording.startedAt)}</Fact>
         {recording.isRecovered && <Fact name="Recovered">It was cut off, and came back by itself.</Fact>}
-        {recording.slips
-          .filter((s) => s.kind === 'consent')
-          .map((s) => (
-            <Fact key={s.id} name="Consent">{`${s.text}, at ${clockTime(s.startMs)}`}</Fact>
-          ))}
+        {consents.map((s) => (
+          <Fact key={s.id} name="Consent">{`${s.text}, at ${clockTime(s.startMs)}`}</Fact>
+        ))}
         {recording.place && <Fact name="Place">{recording.place}</Fact>}
         {recording.durationMs !== null && <Fact name="Length">{lengthName(recording.durationMs)}</Fact>}
         <Fact name="File">{`${recording.fileName}, ${sizeName(recording.sizeBytes)}`}</Fact>

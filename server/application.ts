@@ -22,6 +22,7 @@ import { recordingRoutes } from './routes/recordings';
 import { serve } from './routes/serve';
 import { settingsRoutes } from './routes/settings';
 import { shelfRoutes } from './routes/shelves';
+import { correctionRoutes } from './routes/corrections';
 import { slipRoutes } from './routes/slips';
 import { todoRoutes } from './routes/todos';
 import { UPLOAD_PATH, uploadServer } from './routes/uploads';
@@ -69,7 +70,14 @@ function apiRouter(database: Sequelize, sounds: SoundStore, queue: JobQueue, isD
     response.json(openApiDescription());
   });
   router.use(recordingRoutes(sounds, queue), todoRoutes(), writeUpRoutes(), shelfRoutes(database), dayRoutes(database));
-  router.use(jobRoutes(queue), findRoutes(database), slipRoutes(sounds), captureRoutes(), packRoutes());
+  router.use(
+    jobRoutes(queue),
+    findRoutes(database),
+    slipRoutes(sounds),
+    correctionRoutes(sounds),
+    captureRoutes(),
+    packRoutes(),
+  );
   router.use(calendarRoutes(), settingsRoutes(), accountRoutes(isDemo));
   return router;
 }

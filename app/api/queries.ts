@@ -50,6 +50,16 @@ export function useRecordings(filter: { place: ListPlace; folderId?: string; tag
 export const useRecording = (id: string) =>
   useQuery({ queryKey: ['recordings', 'one', id], queryFn: () => call('getRecording', { params: { id } }) });
 
+export const useVersions = (id: string) =>
+  useQuery({ queryKey: ['recordings', 'versions', id], queryFn: () => call('listVersions', { params: { id } }) });
+
+export const useVersion = (id: string, versionId: string) =>
+  useQuery({
+    queryKey: ['recordings', 'versions', id, versionId],
+    queryFn: () => call('getVersion', { params: { id, versionId } }),
+    staleTime: Infinity,
+  });
+
 export const useAppointments = (date: string, isWanted: boolean) =>
   useQuery({
     queryKey: ['recordings', 'appointments', date],
@@ -182,6 +192,11 @@ export function useChanges() {
     removeCalendar: useMutation({ mutationFn: (id: string) => call('removeCalendar', { params: { id } }), ...done }),
     cancelJob: useMutation({ mutationFn: (id: string) => call('cancelJob', { params: { id } }), ...done }),
     retryJob: useMutation({ mutationFn: (id: string) => call('retryJob', { params: { id } }), ...done }),
+    takeVersion: useMutation({
+      mutationFn: (params: { id: string; versionId: string }) => call('takeVersion', { params }),
+      onSuccess: keep,
+      ...done,
+    }),
     recognise: useMutation({ mutationFn: (id: string) => call('recogniseAgain', { params: { id } }), ...done }),
   };
 }

@@ -18,6 +18,7 @@ import {
   writeUpChangeSchema,
   writeUpSchema,
 } from './recordings';
+import { correctedSchema, correctionSchema, rewritingSchema, versionSchema, versionTextSchema } from './corrections';
 import { newSlipsSchema, slipChangeSchema, slipSchema } from './slips';
 import { settingsChangeSchema, settingsSchema } from './settings';
 import { folderChangeSchema, folderSchema, newFolderSchema, shelvesSchema } from './shelves';
@@ -29,6 +30,9 @@ export const recordingListQuery = yup.object({
   limit: yup.number().integer().min(1).max(200).default(50),
   offset: yup.number().integer().min(0).default(0),
 });
+
+const byPassage = byId.shape({ passageId: yup.number().integer().required() });
+const byVersion = byId.shape({ versionId: yup.string().uuid('This address is not one of Immeld’s.').required() });
 
 export const ENDPOINTS = {
   status: endpoint({
@@ -221,6 +225,51 @@ export const ENDPOINTS = {
     body: null,
     response: null,
     answers: 'text/event-stream',
+  }),
+  correctPassage: endpoint({
+    method: 'patch',
+    path: '/recordings/:id/passages/:passageId',
+    summary: 'Give a passage another text; what stayed keeps its times',
+    params: byPassage,
+    query: none,
+    body: correctionSchema,
+    response: correctedSchema,
+  }),
+  rewritePassages: endpoint({
+    method: 'put',
+    path: '/recordings/:id/passages',
+    summary: 'Write passages that follow each other anew: corrected, parted, joined, or as they were before',
+    params: byId,
+    query: none,
+    body: rewritingSchema,
+    response: correctedSchema,
+  }),
+  listVersions: endpoint({
+    method: 'get',
+    path: '/recordings/:id/versions',
+    summary: 'The kept versions of the text, newest first',
+    params: byId,
+    query: none,
+    body: null,
+    response: yup.object({ items: listOf(versionSchema.required()) }),
+  }),
+  getVersion: endpoint({
+    method: 'get',
+    path: '/recordings/:id/versions/:versionId',
+    summary: 'A kept version of the text',
+    params: byVersion,
+    query: none,
+    body: null,
+    response: versionTextSchema,
+  }),
+  takeVersion: endpoint({
+    method: 'post',
+    path: '/recordings/:id/versions/:versionId/take',
+    summary: 'Make this version the text; what stands there now is kept as a version',
+    params: byVersion,
+    query: none,
+    body: null,
+    response: recordingSchema,
   }),
   addSlips: endpoint({
     method: 'post',

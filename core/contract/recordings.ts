@@ -94,6 +94,9 @@ export const wordSchema = yup.object({
 });
 
 export const passageSchema = yup.object({
+  id: yup.number().integer().required(),
+  /** Counts the changes; a correction says which one it was made on. */
+  revision: yup.number().integer().min(0).required(),
   startMs: milliseconds(),
   endMs: milliseconds(),
   speaker: yup.string().defined().nullable(),

@@ -24,6 +24,21 @@ export async function indexRecording(
   for (const p of passages ?? []) await run(insert, [passageText(p), recording.id, p.startMs, 'passage']);
 }
 
+/** Puts a passage into the index in place of the one that began at `fromMs`; null for none before or none now. */
+export async function indexPassage(
+  { id, sequelize }: Recording,
+  fromMs: number | null,
+  passage: Pick<Passage, 'startMs' | 'words'> | null,
+  transaction: Transaction,
+): Promise<void> {
+  const run = (sql: string, replacements: unknown[]) => sequelize.query(sql, { replacements, transaction });
+  if (fromMs !== null) await run('DELETE FROM spoken WHERE recording_id = ? AND start_ms = ?', [id, fromMs]);
+  if (passage) {
+    const insert = "INSERT INTO spoken (text, recording_id, start_ms, kind) VALUES (?, ?, ?, 'passage')";
+    await run(insert, [passageText(passage), id, passage.startMs]);
+  }
+}
+
 type Row = { recordingId: string; startMs: number | null; snippet: string; title: string; startedAt: string };
 
 /** Recordings in which the words stand, best first (BM25, titles count more), with the words in context. */

@@ -1,16 +1,16 @@
 import { randomUUID } from 'node:crypto';
-import { passageText } from '@immeld/core/transcript/manuscript';
 import { SHORT_SUMMARY_SENTENCES } from '@immeld/core/writeup/shortSummary';
 import { type Transaction } from 'sequelize';
 import { indexRecording } from '../find/wordIndex';
-import { PassageRow } from '../models/passage';
 import type { Video, Recording } from '../models/recording';
 import { sharedSettings } from '../models/settings';
 import { SlipRow } from '../models/slip';
 import { TodoRow } from '../models/todo';
+import { TranscriptVersion } from '../models/transcriptVersion';
 import { WriteUpRow } from '../models/writeUp';
 import { MODEL_NAME } from '../recognition/modelFiles';
 import type { SoundStore } from '../storage/soundStore';
+import { isCorrected, layDown } from '../transcript/corrections';
 import type { WorkerResult } from './workerMessages';
 
 /**
@@ -23,11 +23,11 @@ export async function keepResult(recording: Recording, result: WorkerResult, sou
   await recording.sequelize.transaction(async (transaction) => {
     // Its title or appointment may have been changed while it was recognised.
     await recording.reload({ transaction });
-    await PassageRow.destroy({ where: { recordingId }, transaction });
-    await PassageRow.bulkCreate(
-      result.passages.map((p, position) => ({ ...p, recordingId, position, text: passageText(p) })),
-      { transaction },
-    );
+    // A text that somebody has corrected stays; the new recognition is a version beside it.
+    const isTextKept = await isCorrected(recordingId, transaction);
+    if (isTextKept) {
+      await TranscriptVersion.create({ recordingId, kind: 'again', passages: result.passages }, { transaction });
+    } else await layDown(recordingId, result.passages, false, transaction);
     await TodoRow.destroy({ where: { recordingId, state: 'pencil', isChanged: false }, transaction });
     const kept = await TodoRow.findAll({ where: { recordingId }, transaction });
     const isKnown = (text: string, startMs: number | null) =>
@@ -76,7 +76,7 @@ export async function keepResult(recording: Recording, result: WorkerResult, sou
       },
       { transaction },
     );
-    await indexRecording(recording, result.passages, transaction);
+    await indexRecording(recording, isTextKept ? null : result.passages, transaction);
   });
 }
 

@@ -11,6 +11,7 @@ import { SettingsRow } from './settings';
 import { SlipRow } from './slip';
 import { RecordingTag, Tag } from './tag';
 import { TodoRow } from './todo';
+import { TranscriptVersion } from './transcriptVersion';
 import { WriteUpRow } from './writeUp';
 
 /** Binds all models to a database and ties them together. */
@@ -29,6 +30,7 @@ export function initModels(database: Sequelize): void {
     SlipRow,
     Tag,
     TodoRow,
+    TranscriptVersion,
     WriteUpRow,
   ]) {
     model.initialise(database);

@@ -19,6 +19,10 @@ export class PassageRow extends Model<InferAttributes<PassageRow>, InferCreation
   declare startsParagraph: boolean;
   declare words: Word[];
   declare text: string;
+  /** Counts the changes of this passage. */
+  declare revision: CreationOptional<number>;
+  /** Whether a person has changed it. */
+  declare isCorrected: CreationOptional<boolean>;
 
   static initialise(sequelize: Sequelize): void {
     PassageRow.init(
@@ -32,6 +36,8 @@ export class PassageRow extends Model<InferAttributes<PassageRow>, InferCreation
         startsParagraph: DataTypes.BOOLEAN,
         words: DataTypes.JSON,
         text: DataTypes.TEXT,
+        revision: { type: DataTypes.INTEGER, defaultValue: 0 },
+        isCorrected: { type: DataTypes.BOOLEAN, defaultValue: false },
       },
       { sequelize, tableName: 'passages', modelName: 'passage', timestamps: false },
     );

@@ -223,7 +223,11 @@ describe('another account’s things', () => {
       } as Record<string, string>,
     };
   }
-  const BODIES: Partial<Record<keyof typeof ENDPOINTS, unknown>> = { addSlips: { slips: [] }, putPicture: {} };
+  const PASSAGE = { startMs: 0, endMs: 1, speaker: null, startsParagraph: true, words: [] };
+  const BODIES: Partial<Record<keyof typeof ENDPOINTS, unknown>> = {
+    ...{ addSlips: { slips: [] }, putPicture: {}, correctPassage: { revision: 0, text: 'x' } },
+    rewritePassages: { replaced: [{ id: 1, revision: 0 }], passages: [PASSAGE] },
+  };
 
   it('answer 404 on every address that has an id', async () => {
     const { owner, ids } = await theirs();
@@ -232,7 +236,11 @@ describe('another account’s things', () => {
     for (const [key, { method, path, body }] of Object.entries(ENDPOINTS)) {
       if (!path.includes(':id')) continue;
       const place = path.split('/')[1]!;
-      const at = path.replace(':id', ids[place]!).replace(':format', 'txt');
+      const at = path
+        .replace(':id', ids[place]!)
+        .replace(':format', 'txt')
+        .replace(':passageId', '1')
+        .replace(':versionId', ids[place]!);
       const sent = body ? (BODIES[key as keyof typeof ENDPOINTS] ?? {}) : undefined;
       const answer = await other.ask(method.toUpperCase(), at, sent);
       tried.push(`${key} ${answer.status}`);

@@ -45,6 +45,10 @@ export const slipView = ({ id, kind, mark, startMs, endMs, text, pictureFile }: 
   hasPicture: pictureFile !== null,
 });
 
+export const passageView = ({ id, revision, startMs, endMs, speaker, startsParagraph, words }: PassageRow) => ({
+  ...{ id, revision, startMs, endMs, speaker, startsParagraph, words },
+});
+
 /** What the lists need beside the recordings themselves, for a page of them in three queries. */
 export const CARD_INCLUDES = [
   { model: Tag, as: 'tags' },
@@ -108,9 +112,7 @@ export async function recordingView(id: string, sounds: SoundStore): Promise<Rec
     model: recording.model,
     language: recording.language,
     peaks: recording.peaks,
-    passages: passages.map(({ startMs, endMs, speaker, startsParagraph, words }) => ({
-      ...{ startMs, endMs, speaker, startsParagraph, words },
-    })),
+    passages: passages.map(passageView),
     todos: inOrder(todos).map((t) => todoView(t, recording)),
     writeUps: writeUps.map(writeUpView),
     slips: slips.map(slipView),

@@ -16,6 +16,7 @@ import { Title, Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
 import { Field } from '../../ui/field';
 import { appointmentTimes } from '../day/appointmentBracket';
+import { Versions } from './versions';
 import { LineEntry } from '../../ui/lineEntry';
 
 /** Title, folder and tags with what is proposed; the text as a file; where the recording comes from. */
@@ -100,6 +101,7 @@ export function About({ recording }: { recording: Recording }) {
         <Fact name="File">{`${recording.fileName}, ${sizeName(recording.sizeBytes)}`}</Fact>
         {recording.model && <Fact name="Transcribed">on this machine, model {recording.model}</Fact>}
       </View>
+      <Versions recording={recording} />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         {recording.state === 'ready' && (
           <WordButton label="Transcribe again" onPress={() => recognise.mutate(recording.id)} />

@@ -5,25 +5,25 @@ import type { Passage } from '@immeld/core/transcript/manuscript';
 import { Press } from '../../ui/press';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
+import { isDoubtful, useCorrecting } from './correcting';
 import { wordAt } from './litWord';
+import { PassageEditor } from './passageEditor';
 import { type SoundPlayer, usePlayer } from './soundPlayer';
 
-/** Words surer than this are not marked. */
-const DOUBTFUL_BELOW = 0.5;
-
 type Word = Passage['words'][number];
-type ParagraphProps = { passages: readonly Passage[]; player: SoundPlayer };
+type ParagraphProps = { passages: readonly Passage[]; first: number; player: SoundPlayer };
 
-/** A paragraph of the manuscript: a press on any word plays from it; the word being said is lit. */
-export const Paragraph = memo(function Paragraph({ passages, player }: ParagraphProps) {
-  const words = passages.flatMap((p) => p.words);
-  const startMs = words[0]?.startMs ?? 0;
-  const endMs = (words.at(-1)?.endMs ?? 0) + 400;
-  const lit = usePlayer(player, (s) => (s.timeMs === 0 && !s.isPlaying ? -1 : wordAt(words, s.timeMs, endMs)));
+/** A paragraph of the manuscript: a press on any word plays from it, a second one opens its passage for typing. */
+export const Paragraph = memo(function Paragraph({ passages, first, player }: ParagraphProps) {
+  const { opened, open } = useCorrecting();
+  const startMs = passages[0]!.words[0]?.startMs ?? passages[0]!.startMs;
   const speaker = passages[0]!.speaker;
-  const playFrom = (event: { target: unknown }) => {
-    const at = (event.target as HTMLElement).dataset?.['word'];
-    if (at !== undefined) player.seek(words[Number(at)]!.startMs, true);
+  const inHere = opened !== null && opened.passage >= first && opened.passage < first + passages.length;
+  const groups = inHere ? around(passages, opened.passage - first) : [passages];
+  const openAtSound = () => {
+    const { timeMs } = player.getState();
+    const at = passages.findLastIndex((p) => p.startMs <= timeMs);
+    open({ passage: first + Math.max(0, timeMs < (passages.at(-1)?.endMs ?? 0) ? at : 0), word: null });
   };
   return (
     <View
@@ -31,27 +31,73 @@ export const Paragraph = memo(function Paragraph({ passages, player }: Paragraph
       aria-label={[speaker, clockTime(startMs)].filter(Boolean).join(', ')}
       style={{ paddingBottom: 10 }}
     >
-      <Press
-        label={`Play from ${clockTime(startMs)}`}
-        onPress={() => player.seek(startMs, true)}
-        style={{ alignSelf: 'flex-start', minHeight: 32 }}
-      >
-        <Type size="tiny" tone="faint">
-          {[speaker, clockTime(startMs)].filter(Boolean).join('  ')}
-        </Type>
-      </Press>
-      <Type size="body" face="text" {...({ onClick: playFrom } as object)}>
-        {words.map((word, i) => (
-          <WordMark key={i} word={word} index={i} isLit={i === lit} />
-        ))}
-      </Type>
+      <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
+        <Press
+          label={`Play from ${clockTime(startMs)}`}
+          onPress={() => player.seek(startMs, true)}
+          style={{ alignSelf: 'flex-start', minHeight: 32 }}
+        >
+          <Type size="tiny" tone="faint">
+            {[speaker, clockTime(startMs)].filter(Boolean).join('  ')}
+          </Type>
+        </Press>
+        {!inHere && (
+          <Press label={`Correct the text from ${clockTime(startMs)}`} onPress={openAtSound} style={{ minHeight: 32 }}>
+            <Type size="tiny" tone="faint" style={{ textAlign: 'right', textDecorationLine: 'underline' }}>
+              Correct
+            </Type>
+          </Press>
+        )}
+      </View>
+      {groups.map((group) => {
+        const at = first + passages.indexOf(group[0]!);
+        return inHere && at === opened.passage ? (
+          <PassageEditor key="editor" passage={group[0]!} index={at} word={opened.word} player={player} />
+        ) : (
+          <Words key={at} passages={group} first={at} player={player} />
+        );
+      })}
     </View>
   );
 });
 
+/** Passages before the open one, the open one, those after it. */
+const around = (passages: readonly Passage[], at: number): (readonly Passage[])[] =>
+  [passages.slice(0, at), passages.slice(at, at + 1), passages.slice(at + 1)].filter((group) => group.length);
+
+function Words({ passages, first, player }: ParagraphProps) {
+  const { open } = useCorrecting();
+  const words = passages.flatMap((p) => p.words);
+  const endMs = (words.at(-1)?.endMs ?? 0) + 400;
+  const lit = usePlayer(player, (s) => (s.timeMs === 0 && !s.isPlaying ? -1 : wordAt(words, s.timeMs, endMs)));
+  const pressed = (event: { target: unknown }): number | null => {
+    const at = (event.target as HTMLElement).dataset?.['word'];
+    return at === undefined ? null : Number(at);
+  };
+  const playFrom = (event: { target: unknown }) => {
+    const at = pressed(event);
+    if (at !== null) player.seek(words[at]!.startMs, true);
+  };
+  const correct = (event: { target: unknown }) => {
+    let word = pressed(event);
+    if (word === null) return;
+    for (const [i, passage] of passages.entries()) {
+      if (word < passage.words.length) return open({ passage: first + i, word });
+      word -= passage.words.length;
+    }
+  };
+  const press = (event: { target: unknown; detail?: number }) => (event.detail === 2 ? correct : playFrom)(event);
+  return (
+    <Type size="body" face="text" {...({ onClick: press } as object)}>
+      {words.map((word, i) => (
+        <WordMark key={i} word={word} index={i} isLit={i === lit} />
+      ))}
+    </Type>
+  );
+}
+
 const WordMark = memo(function WordMark({ word, index, isLit }: { word: Word; index: number; isLit: boolean }) {
   const colours = useColours();
-  const isDoubtful = word.confidence < DOUBTFUL_BELOW;
   return (
     <>
       <Type
@@ -60,7 +106,7 @@ const WordMark = memo(function WordMark({ word, index, isLit }: { word: Word; in
         {...({ dataSet: { word: index, ...(isLit ? { lit: 'true' } : {}) } } as object)}
         style={[
           { cursor: 'pointer' } as object,
-          isDoubtful && {
+          isDoubtful(word) && {
             textDecorationLine: 'underline',
             textDecorationStyle: 'dotted',
             textDecorationColor: colours.rowan,

@@ -17,6 +17,16 @@ import { Title, Type } from '../../ui/type';
 import { JobProgress, useJobOf } from '../tray/jobProgress';
 import { titleOf } from '../tray/recordingRow';
 import { About } from './about';
+import {
+  type Correcting,
+  CorrectingContext,
+  type Opened,
+  nextDoubtful,
+  useCorrectionDesk,
+  useDesk,
+} from './correcting';
+import { CorrectingBar } from './correctingBar';
+import type { CorrectionDesk } from './correctionDesk';
 import { OneMoreThing } from './oneMoreThing';
 import { Paragraph } from './paragraph';
 import { PlayerBar } from './playerBar';
@@ -45,18 +55,63 @@ export function RecordingPage({ recording, startAtMs, part: asked }: PageProps) 
   const isWide = useIsWide();
   const [part, setPart] = useState<Part>(PARTS.find((p) => p.key === asked)?.key ?? (isWide ? 'margin' : 'words'));
   const player = useSound(recording, startAtMs);
-  const rows = useMemo(() => manuscriptRows(recording), [recording]);
-  usePlayerKeys(player, rows);
+  const desk = useCorrectionDesk(recording);
+  const { passages } = useDesk(desk);
+  const rows = useMemo(() => manuscriptRows({ ...recording, passages }), [recording, passages]);
+  const correcting = useCorrectingOf(desk, player);
+  usePlayerKeys(player, rows, correcting.keys);
   const marginCount = marginOf(recording).length;
   const tabs = PARTS.filter((p) => !isWide || p.key !== 'words').map((p) =>
     p.key === 'margin' && marginCount ? { ...p, label: `Margin · ${marginCount}` } : p,
   );
   const shared = { recording, player, rows };
-  return isWide ? (
-    <WidePage {...shared} tabs={tabs} part={part === 'words' ? 'margin' : part} onPart={setPart} />
-  ) : (
-    <PhonePage {...shared} tabs={tabs} part={part} onPart={setPart} />
+  return (
+    <CorrectingContext.Provider value={correcting.context}>
+      {isWide ? (
+        <WidePage {...shared} tabs={tabs} part={part === 'words' ? 'margin' : part} onPart={setPart} />
+      ) : (
+        <PhonePage {...shared} tabs={tabs} part={part} onPart={setPart} />
+      )}
+    </CorrectingContext.Provider>
   );
+}
+
+/** Sound around a doubtful word, so that it is heard in its sentence. */
+const AROUND_MS = 500;
+
+function useCorrectingOf(desk: CorrectionDesk, player: SoundPlayer) {
+  const [opened, open] = useState<Opened | null>(null);
+  const latest = useRef(opened);
+  latest.current = opened;
+  const context = useMemo((): Correcting => {
+    const openDoubtful = () => {
+      const { passages } = desk.state;
+      const at = latest.current;
+      const { timeMs } = player.getState();
+      const found = nextDoubtful(passages, (passage, word) =>
+        at
+          ? passage > at.passage || (passage === at.passage && word > (at.word ?? -1))
+          : passages[passage]!.words[word]!.startMs > timeMs,
+      );
+      open(found);
+      const word = found && passages[found.passage]!.words[found.word!];
+      if (word) player.playSpan(Math.max(0, word.startMs - AROUND_MS), word.endMs + AROUND_MS);
+    };
+    return { desk, opened, open, openDoubtful };
+  }, [desk, player, opened]);
+  const keys = useMemo(() => ({ d: context.openDoubtful }), [context]);
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      const isTyping = (event.target as HTMLElement).closest('input, textarea');
+      if (isTyping || event.key.toLowerCase() !== 'z' || !(event.ctrlKey || event.metaKey)) return;
+      event.preventDefault();
+      if (event.shiftKey) desk.redo();
+      else desk.undo();
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [desk]);
+  return { context, keys };
 }
 
 function useSound(recording: Recording, startAtMs: number | null): SoundPlayer {
@@ -244,13 +299,14 @@ function Manuscript({ recording, player, rows, isWide }: ManuscriptProps) {
       style={{ flex: 1 }}
       contentContainerStyle={{ paddingVertical: 12, paddingBottom: 60, ...(isWide ? {} : { paddingHorizontal: 16 }) }}
       ListHeaderComponent={
-        job ? (
+        <View style={isWide ? { marginRight: MARGIN_WIDTH, alignItems: 'center' } : {}}>
           <View
-            style={{ maxWidth: READING_WIDTH, width: '100%', alignSelf: 'center', paddingHorizontal: isWide ? 28 : 0 }}
+            style={{ ...{ width: '100%' }, ...(isWide ? { maxWidth: READING_WIDTH + 56, paddingHorizontal: 28 } : {}) }}
           >
-            <JobProgress job={job} />
+            {job && <JobProgress job={job} />}
+            <CorrectingBar />
           </View>
-        ) : null
+        </View>
       }
       ListEmptyComponent={
         job ? null : (
@@ -282,7 +338,7 @@ function Manuscript({ recording, player, rows, isWide }: ManuscriptProps) {
           <View style={{ flexDirection: 'row' }}>
             <View style={{ flex: 1, alignItems: 'center', minWidth: 0 }}>
               <View style={{ width: '100%', maxWidth: READING_WIDTH + 56, paddingHorizontal: 28 }}>
-                <Paragraph passages={item.passages} player={player} />
+                <Paragraph passages={item.passages} first={item.first} player={player} />
               </View>
             </View>
             <View style={{ width: MARGIN_WIDTH, paddingRight: 18, flexDirection: 'row' }}>
@@ -304,7 +360,7 @@ function Manuscript({ recording, player, rows, isWide }: ManuscriptProps) {
           </View>
         ) : (
           <View>
-            <Paragraph passages={item.passages} player={player} />
+            <Paragraph passages={item.passages} first={item.first} player={player} />
             <View style={{ marginLeft: 28 }}>
               <RowSlips row={item} player={player} />
             </View>

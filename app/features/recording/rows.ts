@@ -3,16 +3,25 @@ import type { Slip } from '@immeld/core/contract/slips';
 import { type Passage, paragraphsOf } from '@immeld/core/transcript/manuscript';
 
 /** A paragraph and the slips that belong beside it. */
-export type ManuscriptRow = { key: string; passages: Passage[]; todos: Todo[]; slips: Slip[] };
+export type ManuscriptRow = {
+  key: string;
+  /** Place of the first of these passages among all. */
+  first: number;
+  passages: Passage[];
+  todos: Todo[];
+  slips: Slip[];
+};
 
 /** The manuscript row by row, each to-do and slip beside the paragraph of its second. */
-export function manuscriptRows(recording: Pick<Recording, 'passages' | 'todos' | 'slips'>): ManuscriptRow[] {
-  const rows = paragraphsOf(recording.passages as Passage[]).map((passages): ManuscriptRow => ({
-    key: String(passages[0]!.startMs),
-    passages,
-    todos: [],
-    slips: [],
-  }));
+export function manuscriptRows(
+  recording: Pick<Recording, 'todos' | 'slips'> & { passages: readonly Passage[] },
+): ManuscriptRow[] {
+  let first = 0;
+  const rows = paragraphsOf(recording.passages).map((passages): ManuscriptRow => {
+    const row = { key: String(passages[0]!.startMs), first, passages, todos: [], slips: [] };
+    first += passages.length;
+    return row;
+  });
   const rowAt = (ms: number) => rows.findLast((r) => r.passages[0]!.startMs <= ms) ?? rows[0];
   for (const todo of recording.todos) {
     if (todo.state === 'dropped' || todo.startMs === null) continue;

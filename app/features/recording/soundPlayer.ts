@@ -16,6 +16,7 @@ export class SoundPlayer {
   private readonly listeners = new Set<() => void>();
   private state: PlayerState;
   private frame = 0;
+  private stopAtMs = Infinity;
 
   constructor(address: string, durationMs: number | null) {
     this.state = { timeMs: 0, durationMs, isPlaying: false, rate: 1, problem: null };
@@ -39,7 +40,14 @@ export class SoundPlayer {
     return () => this.listeners.delete(listener);
   };
 
+  /** Plays a stretch and stops after it. */
+  playSpan(fromMs: number, toMs: number): void {
+    this.seek(fromMs, true);
+    this.stopAtMs = toMs;
+  }
+
   toggle(): void {
+    this.stopAtMs = Infinity;
     if (this.audio.paused) void this.play();
     else this.audio.pause();
   }
@@ -57,6 +65,7 @@ export class SoundPlayer {
   seek(timeMs: number, andPlay = false): void {
     const most = this.state.durationMs ?? Infinity;
     const target = Math.min(Math.max(0, timeMs), most);
+    this.stopAtMs = Infinity;
     this.audio.currentTime = target / 1000;
     this.update({ timeMs: target });
     if (andPlay) void this.play();
@@ -82,7 +91,9 @@ export class SoundPlayer {
   private onPlay(): void {
     this.update({ isPlaying: true, problem: null });
     const tick = () => {
-      this.update({ timeMs: this.audio.currentTime * 1000 });
+      const timeMs = this.audio.currentTime * 1000;
+      this.update({ timeMs });
+      if (timeMs >= this.stopAtMs) this.audio.pause();
       if (!this.audio.paused) this.frame = requestAnimationFrame(tick);
     };
     cancelAnimationFrame(this.frame);

@@ -4,8 +4,12 @@ import type { SoundPlayer } from './soundPlayer';
 
 const SKIP_MS = 10_000;
 
-/** Space plays or pauses, left and right skip, up and down go to the paragraph before and after. */
-export function usePlayerKeys(player: SoundPlayer, rows: readonly ManuscriptRow[]): void {
+/** Space plays or pauses, left and right skip, up and down go to the paragraph before and after, and what `more` says. */
+export function usePlayerKeys(
+  player: SoundPlayer,
+  rows: readonly ManuscriptRow[],
+  more: Readonly<Record<string, () => void>>,
+): void {
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
@@ -29,12 +33,12 @@ export function usePlayerKeys(player: SoundPlayer, rows: readonly ManuscriptRow[
         ArrowUp: () => player.seek(starts.findLast((s) => s < timeMs - 1500) ?? 0),
         ArrowDown: () => player.seek(starts.find((s) => s > timeMs + 1) ?? timeMs),
       };
-      const act = actions[event.key];
+      const act = actions[event.key] ?? more[event.key.toLowerCase()];
       if (!act || (event.key === ' ' && isOnButton)) return;
       event.preventDefault();
       act();
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
-  }, [player, rows]);
+  }, [player, rows, more]);
 }

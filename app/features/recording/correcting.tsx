@@ -1,0 +1,71 @@
+import { createContext, useContext, useEffect, useState, useSyncExternalStore } from 'react';
+import { useQueryClient } from '@tanstack/react-query';
+import type { Recording } from '@immeld/core/contract/recordings';
+import type { Passage } from '@immeld/core/transcript/manuscript';
+import { call } from '../../api/call';
+import { CorrectionDesk } from './correctionDesk';
+
+/** Words surer than this are not marked. */
+export const DOUBTFUL_BELOW = 0.5;
+export const isDoubtful = (word: { confidence: number }): boolean => word.confidence < DOUBTFUL_BELOW;
+
+/** Which passage is open for typing, and the word that is selected in it. */
+export type Opened = { passage: number; word: number | null };
+
+export type Correcting = {
+  desk: CorrectionDesk;
+  opened: Opened | null;
+  open: (opened: Opened | null) => void;
+  /** Opens the next doubtful word after the one that is open, or after the place of the sound. */
+  openDoubtful: () => void;
+};
+
+export const CorrectingContext = createContext<Correcting | null>(null);
+
+export function useCorrecting(): Correcting {
+  const correcting = useContext(CorrectingContext);
+  if (!correcting) throw new Error('useCorrecting is used outside a recording.');
+  return correcting;
+}
+
+export const useDesk = (desk: CorrectionDesk) => useSyncExternalStore(desk.listen, () => desk.state);
+
+/** The desk of a recording, at work as long as its page is open. */
+export function useCorrectionDesk(recording: Recording): CorrectionDesk {
+  const client = useQueryClient();
+  const { id, passages } = recording;
+  const [desk] = useState(() => {
+    const queryKey = ['recordings', 'one', id];
+    const made = new CorrectionDesk(`immeld-corrections:${id}`, {
+      show: (shown) => client.setQueryData<Recording>(queryKey, (r) => r && { ...r, passages: withPlaces(shown) }),
+      send: (body) => call('rewritePassages', { params: { id }, body }),
+      refetch: () => void client.invalidateQueries({ queryKey }),
+      storage: localStorage,
+    });
+    made.begin(passages);
+    return made;
+  });
+  useEffect(() => desk.begin(passages), [desk, passages]);
+  useEffect(() => () => desk.close(), [desk]);
+  return desk;
+}
+
+/** What is not sent yet has no place in the database; the desk knows the real ones. */
+const withPlaces = (passages: readonly Passage[]): Recording['passages'] =>
+  passages.map((p) => ({ id: 0, revision: 0, ...p }));
+
+/** The first doubtful word after a place, beginning anew at the top after the last one. */
+export function nextDoubtful(
+  passages: readonly Passage[],
+  after: (passage: number, word: number) => boolean,
+): Opened | null {
+  let first: Opened | null = null;
+  for (const [passage, { words }] of passages.entries()) {
+    for (const [word, w] of words.entries()) {
+      if (!isDoubtful(w)) continue;
+      first ??= { passage, word };
+      if (after(passage, word)) return { passage, word };
+    }
+  }
+  return first;
+}

@@ -1,0 +1,201 @@
+import type { Corrected, Rewriting } from '@immeld/core/contract/corrections';
+import { type Passage, passageText } from '@immeld/core/transcript/manuscript';
+import { ApiProblem } from '../../api/call';
+
+export type Place = { id: number; revision: number };
+/** `count` passages from `at` on give place to these. */
+type Step = { at: number; removed: Passage[]; added: Passage[] };
+/** What was typed here and what stands there now, when both changed the same passage. */
+export type Conflict = { mine: Passage[]; sentence: string };
+
+type Deps = {
+  /** Shows the passages as they are now on this device. */
+  show: (passages: Passage[]) => void;
+  send: (rewriting: Rewriting) => Promise<Corrected>;
+  /** Fetches the recording anew, after which `begin` is called. */
+  refetch: () => void;
+  /** Keeps what is not sent yet over a reload. */
+  storage: Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
+};
+
+const RETRY_MS = 3000;
+
+/**
+ * Corrections of one recording: shown at once, sent one after the other, kept on this device until the server has
+ * them, taken back and done again without end during a visit.
+ */
+export class CorrectionDesk {
+  private passages: Passage[] = [];
+  /** The passages as the server knows them. */
+  private places: Place[] = [];
+  private done: Step[] = [];
+  private undone: Step[] = [];
+  private waiting: Step[] = [];
+  private isSending = false;
+  private timer: ReturnType<typeof setTimeout> | null = null;
+  private readonly listeners = new Set<() => void>();
+  private current: {
+    passages: Passage[];
+    unsent: number;
+    conflict: Conflict | null;
+    canUndo: boolean;
+    canRedo: boolean;
+  } = {
+    ...{ passages: [], unsent: 0, conflict: null, canUndo: false, canRedo: false },
+  };
+
+  constructor(
+    private readonly key: string,
+    private readonly deps: Deps,
+  ) {}
+
+  get state() {
+    return this.current;
+  }
+
+  listen = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  /** Begins from what the server has; what waited here since an earlier visit is put on top of it. */
+  begin(passages: readonly (Passage & Place)[]): void {
+    if (this.waiting.length && !this.current.conflict) return;
+    this.passages = [...passages];
+    this.places = passages.map(({ id, revision }) => ({ id, revision }));
+    this.update({});
+    const kept = this.kept();
+    if (!kept.length || this.current.conflict) return;
+    for (const step of kept) {
+      const stands = this.passages.slice(step.at, step.at + step.removed.length);
+      if (stands.map(passageText).join('\n') !== step.removed.map(passageText).join('\n')) {
+        this.conflictAbout(
+          step.added,
+          `This passage was changed elsewhere in the meantime. There it reads: ${stands.map(passageText).join(' ')}`,
+        );
+        return;
+      }
+      this.put(step);
+    }
+    this.deps.show(this.passages);
+    this.sendLater(0);
+  }
+
+  change(at: number, count: number, added: Passage[]): void {
+    const step = { at, removed: this.passages.slice(at, at + count), added };
+    this.done.push(step);
+    this.undone = [];
+    this.apply(step);
+  }
+
+  undo(): void {
+    const step = this.done.pop();
+    if (!step) return;
+    this.undone.push(step);
+    this.apply({ at: step.at, removed: step.added, added: step.removed });
+  }
+
+  redo(): void {
+    const step = this.undone.pop();
+    if (!step) return;
+    this.done.push(step);
+    this.apply(step);
+  }
+
+  /** Ends a conflict: with one's own words in the place of the others, or without. */
+  settle(withMine: boolean): void {
+    const { conflict } = this.current;
+    if (!conflict) return;
+    this.update({ conflict: null });
+    const [first] = conflict.mine;
+    const from = this.passages.findIndex((p) => p.endMs > first!.startMs);
+    if (!withMine || from < 0) return;
+    const endMs = conflict.mine.at(-1)!.endMs;
+    const count = this.passages.slice(from).filter((p) => p.startMs < endMs).length;
+    this.change(from, Math.max(1, count), conflict.mine);
+  }
+
+  close(): void {
+    if (this.timer) clearTimeout(this.timer);
+    this.listeners.clear();
+  }
+
+  private apply(step: Step): void {
+    this.put(step);
+    this.deps.show(this.passages);
+    this.sendLater(0);
+  }
+
+  private put(step: Step): void {
+    this.passages = [...this.passages];
+    this.passages.splice(step.at, step.removed.length, ...step.added);
+    this.waiting.push(step);
+    this.keep();
+  }
+
+  private sendLater(afterMs: number): void {
+    if (this.timer) clearTimeout(this.timer);
+    this.timer = setTimeout(() => void this.send(), afterMs);
+  }
+
+  private async send(): Promise<void> {
+    if (this.isSending) return;
+    this.isSending = true;
+    try {
+      for (let step = this.waiting[0]; step; step = this.waiting[0]) {
+        const replaced = this.places.slice(step.at, step.at + step.removed.length);
+        const { passages } = await this.deps.send({ replaced, passages: step.added.map(written) });
+        this.places.splice(step.at, step.removed.length, ...passages.map(({ id, revision }) => ({ id, revision })));
+        this.waiting.shift();
+        this.keep();
+      }
+    } catch (error) {
+      if (error instanceof ApiProblem && error.status !== null && error.status < 500) {
+        this.conflictAbout(this.waiting.at(-1)!.added, error.message);
+      } else this.sendLater(RETRY_MS);
+    } finally {
+      this.isSending = false;
+    }
+  }
+
+  private conflictAbout(mine: Passage[], sentence: string): void {
+    this.waiting = [];
+    this.done = [];
+    this.undone = [];
+    this.keep();
+    this.update({ conflict: { mine, sentence } });
+    this.deps.refetch();
+  }
+
+  private kept(): Step[] {
+    try {
+      return JSON.parse(this.deps.storage.getItem(this.key) ?? '[]') as Step[];
+    } catch {
+      return [];
+    }
+  }
+
+  private keep(): void {
+    try {
+      if (this.waiting.length) this.deps.storage.setItem(this.key, JSON.stringify(this.waiting));
+      else this.deps.storage.removeItem(this.key);
+    } catch {
+      // A browser that keeps nothing: what waits is sent from this page.
+    }
+    this.update({});
+  }
+
+  private update(part: Partial<CorrectionDesk['current']>): void {
+    this.current = {
+      ...this.current,
+      passages: this.passages,
+      ...{ unsent: this.waiting.length, canUndo: this.done.length > 0, canRedo: this.undone.length > 0 },
+      ...part,
+    };
+    this.listeners.forEach((tell) => tell());
+  }
+}
+
+const written = ({ startMs, endMs, speaker, startsParagraph, words }: Passage) => ({
+  ...{ startMs, endMs, speaker, startsParagraph, words },
+});

@@ -1,0 +1,153 @@
+import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { View } from 'react-native';
+import { joinPassages, retimed, splitPassage } from '@immeld/core/transcript/edit';
+import { type Passage, passageText } from '@immeld/core/transcript/manuscript';
+import { WordButton } from '../../ui/press';
+import { useIsWide } from '../../ui/shell';
+import { FONTS, SIZES, useColours } from '../../ui/theme';
+import { Type } from '../../ui/type';
+import { useCorrecting, useDesk } from './correcting';
+import { type SoundPlayer, usePlayer } from './soundPlayer';
+
+const BACK_MS = 2000;
+
+/** Number of the word in which the caret stands, or that begins after it. */
+const wordAtCaret = (text: string, caret: number): number =>
+  text.slice(0, caret).split(/\s+/u).filter(Boolean).length - (/\S$/u.test(text.slice(0, caret)) ? 1 : 0);
+
+/** First and last letter of a word in a text. */
+function lettersOf(words: Passage['words'], word: number): [from: number, to: number] {
+  const from = words.slice(0, word).reduce((sum, w) => sum + w.text.length + 1, 0);
+  return [from, from + (words[word]?.text.length ?? 0)];
+}
+
+type EditorProps = { passage: Passage; index: number; word: number | null; player: SoundPlayer };
+
+/** A passage open for typing, with the sound under the fingers. What is typed is kept when it is left. */
+export function PassageEditor({ passage, index, word, player }: EditorProps) {
+  const colours = useColours();
+  const isWide = useIsWide();
+  const { desk, open, openDoubtful } = useCorrecting();
+  const { passages } = useDesk(desk);
+  const isPlaying = usePlayer(player, (s) => s.isPlaying);
+  const field = useRef<HTMLTextAreaElement>(null);
+  const [text, setText] = useState(() => passageText(passage));
+  const typed = useRef(text);
+  typed.current = text;
+
+  useEffect(() => {
+    const area = field.current!;
+    area.focus();
+    if (word === null) area.setSelectionRange(area.value.length, area.value.length);
+    else area.setSelectionRange(...lettersOf(passage.words, word));
+    // Only when another word is opened: typing moves the caret by itself.
+  }, [word, index]); // eslint-disable-line react-hooks/exhaustive-deps
+  useEffect(() => {
+    const area = field.current!;
+    area.style.height = 'auto';
+    area.style.height = `${area.scrollHeight}px`;
+  }, [text]);
+
+  const changed = (): Passage =>
+    typed.current.trim() === passageText(passage)
+      ? passage
+      : { ...passage, words: retimed(passage.words, typed.current, passage) };
+  const save = (): Passage => {
+    const now = changed();
+    if (now !== passage) desk.change(index, 1, [now]);
+    return now;
+  };
+  const leave = () => {
+    save();
+    open(null);
+  };
+  const playFrom = (caret: number) => {
+    const at = changed().words[wordAtCaret(typed.current, caret)];
+    if (at) player.seek(at.startMs, true);
+  };
+  const split = (caret: number) => {
+    const now = changed();
+    const at = typed.current.slice(0, caret).split(/\s+/u).filter(Boolean).length;
+    if (at <= 0 || at >= now.words.length) return;
+    desk.change(index, 1, splitPassage(now, at));
+    open({ passage: index + 1, word: 0 });
+  };
+  const join = () => {
+    const before = passages[index - 1];
+    if (!before) return;
+    desk.change(index - 1, 2, [joinPassages(before, changed())]);
+    open({ passage: index - 1, word: before.words.length });
+  };
+  const press = (event: KeyboardEvent<HTMLTextAreaElement>) => {
+    const { selectionStart, selectionEnd } = event.currentTarget;
+    const withControl = event.ctrlKey || event.metaKey;
+    const act =
+      event.key === 'Escape'
+        ? leave
+        : event.key === 'Enter' && withControl && event.shiftKey
+          ? () => player.skip(-BACK_MS)
+          : event.key === 'Enter' && withControl
+            ? () => (isPlaying ? player.toggle() : playFrom(selectionStart))
+            : event.key === 'Enter'
+              ? () => split(selectionStart)
+              : event.key === 'Backspace' && selectionStart === 0 && selectionEnd === 0
+                ? join
+                : event.key === 'ArrowDown' && withControl
+                  ? next
+                  : null;
+    event.stopPropagation();
+    if (!act) return;
+    event.preventDefault();
+    act();
+  };
+  const next = () => {
+    save();
+    openDoubtful();
+  };
+  const keep = { onPointerDown: (event: { preventDefault: () => void }) => event.preventDefault() } as object;
+  return (
+    <View style={{ paddingVertical: 4 }}>
+      <textarea
+        ref={field}
+        value={text}
+        aria-label="Text of the passage"
+        onChange={(event) => setText(event.target.value.replace(/\n/g, ' '))}
+        onKeyDown={press}
+        onBlur={(event) => {
+          // A press on the buttons below is no goodbye.
+          if (!event.relatedTarget?.closest('[data-editor]')) leave();
+        }}
+        spellCheck
+        style={{
+          ...{ width: '100%', boxSizing: 'border-box', resize: 'none', overflow: 'hidden', padding: '6px 8px' },
+          ...{ fontFamily: FONTS.text, fontSize: SIZES.body, lineHeight: 1.6, color: colours.ink },
+          ...{
+            background: colours.sheet,
+            border: `1px solid ${colours.petrol}`,
+            borderRadius: 4,
+            outlineColor: colours.petrol,
+          },
+        }}
+      />
+      <View
+        {...({ dataSet: { editor: 'true' } } as object)}
+        style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center' }}
+      >
+        <WordButton
+          {...keep}
+          label={isPlaying ? 'Pause' : 'Play here'}
+          onPress={() => (isPlaying ? player.toggle() : playFrom(field.current!.selectionStart))}
+        />
+        <WordButton {...keep} label="Back 2 s" onPress={() => player.skip(-BACK_MS)} />
+        <WordButton {...keep} label="Next doubtful" onPress={next} />
+        <WordButton {...keep} label="Done" isBold onPress={leave} />
+      </View>
+      {isWide && (
+        <Type size="tiny" tone="faint">
+          Enter parts the passage, Backspace at its beginning joins it to the one before. Ctrl Enter plays from the
+          caret, Ctrl ↓ goes to the next doubtful word, Escape leaves; what you typed is kept.
+        </Type>
+      )}
+    </View>
+  );
+}

@@ -1,0 +1,97 @@
+import type { Recording } from '@immeld/core/contract/recordings';
+import type { Version } from '@immeld/core/contract/corrections';
+import { changesBetween, shortened } from '@immeld/core/transcript/changes';
+import { passageText } from '@immeld/core/transcript/manuscript';
+import { useMemo, useState } from 'react';
+import { View } from 'react-native';
+import { useChanges, useVersion, useVersions } from '../../api/queries';
+import { localTime, whenSaid } from '../../ui/dates';
+import { Failure } from '../../ui/notice';
+import { WordButton } from '../../ui/press';
+import { useColours } from '../../ui/theme';
+import { Title, Type } from '../../ui/type';
+import { useUndoBar } from '../../ui/undoBar';
+import { useCorrecting, useDesk } from './correcting';
+
+const NAMES: Record<Version['kind'], string> = {
+  recognised: 'As first recognised',
+  again: 'Recognised again',
+  corrected: 'As it was corrected',
+};
+
+/** The texts that stood here before: to compare with, and to take back. */
+export function Versions({ recording: { id } }: { recording: Recording }) {
+  const { data, error } = useVersions(id);
+  const [compared, setCompared] = useState<string | null>(null);
+  const { takeVersion } = useChanges();
+  const show = useUndoBar();
+  if (error) return <Failure error={error} />;
+  if (!data?.items.length) return null;
+  return (
+    <View>
+      <Title level={2}>Versions of the text</Title>
+      {takeVersion.error && <Failure error={takeVersion.error} />}
+      {data.items.map((version) => (
+        <View key={version.id} style={{ paddingTop: 6 }}>
+          <Type>
+            {NAMES[version.kind as Version['kind']]}, {whenSaid(localTime(new Date(version.keptAt)))}
+          </Type>
+          <Type size="tiny" tone="faint">
+            {version.words} words
+          </Type>
+          <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+            <WordButton
+              label={compared === version.id ? 'Close the comparison' : 'Compare'}
+              aria-expanded={compared === version.id}
+              onPress={() => setCompared(compared === version.id ? null : version.id)}
+            />
+            <WordButton
+              label="Use this version"
+              onPress={() =>
+                takeVersion.mutate(
+                  { id, versionId: version.id },
+                  { onSuccess: () => show('This version is the text now. What stood there is kept as a version.') },
+                )
+              }
+            />
+          </View>
+          {compared === version.id && <Comparison id={id} versionId={version.id} />}
+        </View>
+      ))}
+    </View>
+  );
+}
+
+function Comparison({ id, versionId }: { id: string; versionId: string }) {
+  const colours = useColours();
+  const { data, error } = useVersion(id, versionId);
+  const { desk } = useCorrecting();
+  const { passages } = useDesk(desk);
+  const changes = useMemo(
+    () => data && shortened(changesBetween(data.passages.map(passageText), passages.map(passageText))),
+    [data, passages],
+  );
+  if (error) return <Failure error={error} />;
+  if (!changes) return <Type tone="faint">Opening …</Type>;
+  if (changes.every((c) => c.kind === 'same')) return <Type tone="faint">There is no difference.</Type>;
+  return (
+    <Type face="text" style={{ paddingVertical: 6 }}>
+      {changes.map(({ kind, text }, i) =>
+        kind === 'same' ? (
+          `${text} `
+        ) : (
+          <Type key={i} face="text" tone={kind === 'gone' ? 'rowan' : 'lichen'}>
+            <span
+              style={{
+                textDecoration: kind === 'gone' ? 'line-through' : 'underline',
+                textDecorationColor: colours.faint,
+              }}
+            >
+              {kind === 'gone' ? <del>{text}</del> : <ins>{text}</ins>}
+            </span>{' '}
+          </Type>
+        ),
+      )}
+    </Type>
+  );
+}

@@ -1,0 +1,117 @@
+import type { Corrected, Version } from '@immeld/core/contract/corrections';
+import type { Recording, RecordingCard } from '@immeld/core/contract/recordings';
+import { expect, expectAccessible, test } from './immeld';
+
+const textOf = (p: { words: readonly { text: string }[] }) => p.words.map((w) => w.text).join(' ');
+async function recordingNamed(immeld: { ask: <T>(address: string) => Promise<T> }, fileName: string) {
+  const { items } = await immeld.ask<{ items: RecordingCard[] }>('/recordings?place=all');
+  const { id } = items.find((r) => r.fileName === fileName)!;
+  return { id, get: () => immeld.ask<Recording>(`/recordings/${id}`) };
+}
+
+test('doubtful words are gone through and corrected without the mouse; times, undo and the first text stay', async ({
+  page,
+  immeld,
+}) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  const { id, get } = await recordingNamed(immeld, 'Evening memo.m4a');
+  const before = (await get()).passages;
+  const doubtful = before.flatMap((p) => p.words).filter((w) => w.confidence < 0.5);
+  await page.goto(`${immeld.address}/recordings/${id}`);
+  await expect(page.getByRole('button', { name: `${doubtful.length} doubtful word` })).toBeVisible();
+  await page.keyboard.press('d');
+  const field = page.getByRole('textbox', { name: 'Text of the passage' });
+  const selected = () => field.evaluate((f: HTMLTextAreaElement) => f.value.slice(f.selectionStart, f.selectionEnd));
+  await expect.poll(selected).toBe(doubtful[0]!.text);
+  // The sound around it is played, and stops by itself.
+  await expect(page.getByRole('button', { name: 'Pause', exact: true }).first()).toBeVisible();
+  await page.keyboard.type('planting');
+  await page.keyboard.press('Control+ArrowDown');
+  if (doubtful[1]) await expect.poll(selected).toBe(doubtful[1].text);
+  await page.keyboard.press('Escape');
+  await expect(field).toHaveCount(0);
+
+  const words = async () => (await get()).passages.flatMap((p) => p.words);
+  await expect.poll(async () => (await words()).some((w) => w.text === 'planting' && w.confidence === 1)).toBe(true);
+  const corrected = (await words()).find((w) => w.text === 'planting' && w.confidence === 1)!;
+  expect(corrected.startMs).toBe(doubtful[0]!.startMs);
+  const others = (all: readonly { startMs: number }[]) => all.filter((w) => w.startMs !== corrected.startMs);
+  expect(others(await words())).toEqual(others(before.flatMap((p) => p.words)));
+  await expectAccessible(page);
+
+  await page.getByRole('tab', { name: 'About' }).click();
+  await page.getByRole('button', { name: 'Compare' }).click();
+  await expect(page.locator('ins', { hasText: 'planting' })).toBeVisible();
+  await expect(page.locator('del', { hasText: doubtful[0]!.text })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect.poll(async () => (await get()).passages.map((p) => p.words)).toEqual(before.map((p) => p.words));
+  await page.keyboard.press('Control+Shift+z');
+  await expect.poll(async () => (await words()).some((w) => w.text === 'planting' && w.confidence === 1)).toBe(true);
+  await page.getByRole('button', { name: 'Use this version' }).first().click();
+  await expect.poll(async () => (await get()).passages.map(textOf)).toEqual(before.map(textOf));
+  expect((await immeld.ask<{ items: Version[] }>(`/recordings/${id}/versions`)).items).toHaveLength(2);
+});
+
+test('Enter parts a passage, Backspace joins it again, and no word is lost', async ({ page, immeld }) => {
+  const { id, get } = await recordingNamed(immeld, 'Letter to the council.m4a');
+  const before = (await get()).passages;
+  await page.goto(`${immeld.address}/recordings/${id}`);
+  await page
+    .locator('[data-word]')
+    .nth(before[0]!.words.length + 2)
+    .dblclick();
+  const field = page.getByRole('textbox', { name: 'Text of the passage' });
+  await expect(field).toBeFocused();
+  const opened = await field.inputValue();
+  await page.keyboard.press('Home');
+  await field.evaluate((f: HTMLTextAreaElement) =>
+    f.setSelectionRange(f.value.indexOf(' ') + 1, f.value.indexOf(' ') + 1),
+  );
+  await page.keyboard.press('Enter');
+  await expect.poll(async () => (await get()).passages.length).toBe(before.length + 1);
+  await expect(field).toHaveValue(opened.slice(opened.indexOf(' ') + 1));
+  await field.evaluate((f: HTMLTextAreaElement) => f.setSelectionRange(0, 0));
+  await page.keyboard.press('Backspace');
+  await expect.poll(async () => (await get()).passages.map((p) => p.words)).toEqual(before.map((p) => p.words));
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect(field).toHaveCount(0);
+});
+
+test('a correction waits on the device while the server is away, and two devices see both texts', async ({
+  page,
+  immeld,
+}) => {
+  const { id, get } = await recordingNamed(immeld, 'CLIP0007.ogg');
+  await page.goto(`${immeld.address}/recordings/${id}`);
+  const field = page.getByRole('textbox', { name: 'Text of the passage' });
+  const correctFirst = async (text: string) => {
+    await page
+      .getByRole('button', { name: /^Correct the text/ })
+      .first()
+      .click();
+    await field.fill(text);
+    await page.getByRole('button', { name: 'Done' }).click();
+  };
+  await expect(page.getByRole('button', { name: /^Correct the text/ }).first()).toBeVisible();
+  immeld.kill();
+  await correctFirst('Walking along the quay, typed without a server.');
+  await expect(page.getByText('Kept on this device; on its way to the server.')).toBeVisible();
+  await immeld.start();
+  await expect
+    .poll(async () => textOf((await get()).passages[0]!))
+    .toBe('Walking along the quay, typed without a server.');
+  await expect(page.getByText('Kept on this device; on its way to the server.')).toHaveCount(0);
+
+  const [first] = (await get()).passages;
+  const elsewhere = await fetch(`${immeld.address}/api/recordings/${id}/passages/${first!.id}`, {
+    method: 'PATCH',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ revision: first!.revision, text: 'Typed on the other device.' }),
+  });
+  expect(((await elsewhere.json()) as Corrected).passages).toHaveLength(1);
+  await correctFirst('Typed on this device.');
+  const notice = page.getByRole('alert').filter({ hasText: 'Typed on the other device.' });
+  await expect(notice).toContainText('Here you wrote: Typed on this device.');
+  await notice.getByRole('button', { name: 'Use what I wrote' }).click();
+  await expect.poll(async () => textOf((await get()).passages[0]!)).toBe('Typed on this device.');
+});

@@ -1,0 +1,50 @@
+import type { Version } from '@immeld/core/contract/corrections';
+import { ENDPOINTS } from '@immeld/core/contract/endpoints';
+import { Problem } from '@immeld/core/contract/problem';
+import { Router } from 'express';
+import { Recording } from '../models/recording';
+import { TranscriptVersion } from '../models/transcriptVersion';
+import type { SoundStore } from '../storage/soundStore';
+import { correct, rewrite, takeVersion } from '../transcript/corrections';
+import { recordingView } from '../views/recordingView';
+import { serve } from './serve';
+
+const view = ({ id, kind, createdAt, passages }: TranscriptVersion): Version => ({
+  ...{ id, kind, keptAt: createdAt.toISOString() },
+  words: passages.reduce((sum, p) => sum + p.words.length, 0),
+});
+
+/** Corrections of the text by hand, and its versions. */
+export function correctionRoutes(sounds: SoundStore): Router {
+  const router = Router();
+  const find = async (id: string): Promise<Recording> => {
+    const recording = await Recording.findByPk(id);
+    if (!recording) throw new Problem('not-found', 'There is no such recording here. It may have been removed.');
+    return recording;
+  };
+  const findVersion = async (recordingId: string, id: string): Promise<TranscriptVersion> => {
+    const version = await TranscriptVersion.findOne({ where: { id, recordingId } });
+    if (!version) throw new Problem('not-found', 'There is no such version of this text.');
+    return version;
+  };
+
+  serve(router, ENDPOINTS.correctPassage, async ({ params, body }) =>
+    correct(await find(params.id), params.passageId, body),
+  );
+  serve(router, ENDPOINTS.rewritePassages, async ({ params, body }) => rewrite(await find(params.id), body));
+  serve(router, ENDPOINTS.listVersions, async ({ params }) => {
+    const { id: recordingId } = await find(params.id);
+    const versions = await TranscriptVersion.findAll({ where: { recordingId }, order: [['createdAt', 'DESC']] });
+    return { items: versions.map(view) };
+  });
+  serve(router, ENDPOINTS.getVersion, async ({ params }) => {
+    const version = await findVersion((await find(params.id)).id, params.versionId);
+    return { ...view(version), passages: version.passages };
+  });
+  serve(router, ENDPOINTS.takeVersion, async ({ params }) => {
+    const recording = await find(params.id);
+    await takeVersion(recording, await findVersion(recording.id, params.versionId));
+    return (await recordingView(recording.id, sounds))!;
+  });
+  return router;
+}

@@ -1,0 +1,135 @@
+import type { Corrected, Correction, Rewriting } from '@immeld/core/contract/corrections';
+import { Problem } from '@immeld/core/contract/problem';
+import { retimed } from '@immeld/core/transcript/edit';
+import { type Passage, passageText } from '@immeld/core/transcript/manuscript';
+import { Op, type Transaction, literal } from 'sequelize';
+import { indexPassage, indexRecording } from '../find/wordIndex';
+import { PassageRow } from '../models/passage';
+import type { Recording } from '../models/recording';
+import { TranscriptVersion } from '../models/transcriptVersion';
+import { passageView } from '../views/recordingView';
+
+const plain = ({ startMs, endMs, speaker, startsParagraph, words }: PassageRow): Passage => ({
+  ...{ startMs, endMs, speaker, startsParagraph, words },
+});
+
+/** All passages of a recording in their order. */
+export const passagesOf = (recordingId: string, transaction?: Transaction): Promise<PassageRow[]> =>
+  PassageRow.findAll({
+    where: { recordingId },
+    order: [['position', 'ASC']],
+    ...(transaction ? { transaction } : {}),
+  });
+
+/** Whether a person has changed anything in the text. */
+export const isCorrected = async (recordingId: string, transaction: Transaction): Promise<boolean> =>
+  (await PassageRow.count({ where: { recordingId, isCorrected: true }, transaction })) > 0;
+
+/** Keeps the text as it stands now as a version. */
+export async function keepVersion(
+  recordingId: string,
+  kind: TranscriptVersion['kind'],
+  transaction: Transaction,
+): Promise<void> {
+  const passages = (await passagesOf(recordingId, transaction)).map(plain);
+  await TranscriptVersion.create({ recordingId, kind, passages }, { transaction });
+}
+
+const gone = () =>
+  new Problem('not-possible-now', 'This passage was replaced in the meantime.', 'Your words are still here.');
+
+/** The rows as the person saw them: one after the other, none changed since. */
+async function seen(recordingId: string, replaced: Rewriting['replaced'], transaction: Transaction) {
+  const rows = await PassageRow.findAll({
+    where: { recordingId, id: replaced.map((r) => r.id) },
+    order: [['position', 'ASC']],
+    transaction,
+  });
+  if (rows.length === 0 || rows.length !== replaced.length) throw gone();
+  if (rows.some((row, i) => row.id !== replaced[i]!.id || row.position !== rows[0]!.position + i)) throw gone();
+  const changed = rows.find((row, i) => row.revision !== replaced[i]!.revision);
+  if (changed) {
+    throw new Problem(
+      'not-possible-now',
+      `This passage was changed elsewhere in the meantime. There it reads: ${changed.text}`,
+      'Your words are still here.',
+    );
+  }
+  return rows;
+}
+
+/** Moves the places of all passages from one on; by way of negative numbers, because no two may have the same. */
+async function movePassages(recordingId: string, from: number, by: number, transaction: Transaction): Promise<void> {
+  if (by === 0) return;
+  const to = (position: string) => ({ position: literal(position) as unknown as number });
+  await PassageRow.update(to(`-1 - (position + ${by})`), {
+    where: { recordingId, position: { [Op.gte]: from } },
+    transaction,
+  });
+  await PassageRow.update(to('-1 - position'), { where: { recordingId, position: { [Op.lt]: 0 } }, transaction });
+}
+
+/**
+ * Writes passages that follow each other anew: corrected, parted, joined, or as they were before. Before the first
+ * change of a recording its text is kept as a version.
+ */
+export async function rewrite(recording: Recording, { replaced, passages }: Rewriting): Promise<Corrected> {
+  const recordingId = recording.id;
+  return recording.sequelize.transaction(async (transaction) => {
+    const rows = await seen(recordingId, replaced, transaction);
+    const isKept = await TranscriptVersion.count({ where: { recordingId, kind: 'recognised' }, transaction });
+    if (!isKept) await keepVersion(recordingId, 'recognised', transaction);
+    const from = rows[0]!.position;
+    const removed = rows.slice(passages.length);
+    for (const row of removed) await row.destroy({ transaction });
+    await movePassages(recordingId, from + rows.length, passages.length - rows.length, transaction);
+    for (const row of rows) await indexPassage(recording, row.startMs, null, transaction);
+    const written: PassageRow[] = [];
+    for (const [i, passage] of passages.entries()) {
+      const row = rows[i];
+      const values = { ...passage, position: from + i, text: passageText(passage), isCorrected: true };
+      written.push(
+        row
+          ? await row.update({ ...values, revision: row.revision + 1 }, { transaction })
+          : await PassageRow.create({ ...values, recordingId }, { transaction }),
+      );
+      await indexPassage(recording, null, passage, transaction);
+    }
+    return { passages: written.map(passageView), removed: removed.map((r) => r.id) };
+  });
+}
+
+/** Gives a passage another text; its words keep their times. */
+export async function correct(recording: Recording, id: number, { revision, text }: Correction): Promise<Corrected> {
+  const row = await PassageRow.findOne({ where: { id, recordingId: recording.id } });
+  if (!row) throw gone();
+  const words = retimed(row.words, text, row);
+  return rewrite(recording, { replaced: [{ id, revision }], passages: [{ ...plain(row), words }] });
+}
+
+/** Lays a kept version down as the text; what stood there becomes a version itself. */
+export async function takeVersion(recording: Recording, version: TranscriptVersion): Promise<void> {
+  const recordingId = recording.id;
+  await recording.sequelize.transaction(async (transaction) => {
+    await keepVersion(recordingId, 'corrected', transaction);
+    await layDown(recordingId, version.passages, version.kind !== 'recognised', transaction);
+    await indexRecording(recording, version.passages, transaction);
+  });
+}
+
+/** Puts these passages in the place of all that stand there. */
+export async function layDown(
+  recordingId: string,
+  passages: readonly Passage[],
+  asCorrected: boolean,
+  transaction: Transaction,
+): Promise<void> {
+  await PassageRow.destroy({ where: { recordingId }, transaction });
+  await PassageRow.bulkCreate(
+    passages.map((p, position) => ({
+      ...{ ...p, recordingId, position, text: passageText(p) },
+      isCorrected: asCorrected,
+    })),
+    { transaction },
+  );
+}

@@ -4,6 +4,7 @@ import { AsideSettings } from '../features/settings/asideSettings';
 import { CalendarSettings } from '../features/settings/calendarSettings';
 import { ConsentSettings } from '../features/settings/consentSettings';
 import { ImportSettings } from '../features/settings/importSettings';
+import { ListeningSettings } from '../features/settings/listeningSettings';
 import { PackSettings } from '../features/settings/packSettings';
 import { SourceSettings } from '../features/settings/sourceSettings';
 import { Page } from '../ui/shell';
@@ -17,6 +18,7 @@ export default function SettingsScreen() {
         <AccountSettings />
         <SourceSettings />
         <PackSettings />
+        <ListeningSettings />
         <ConsentSettings />
         <AsideSettings />
         <ImportSettings />

@@ -10,9 +10,17 @@ export type Settings = {
   fetchesPack: boolean;
   /** Height of the picture of a video in pixels; 0 hides it. */
   videoHeight: number;
+  /** Listening: lengths of the skips and whether pauses longer than this are left out. */
+  skipBackMs: number;
+  skipForwardMs: number;
+  skipsPauses: boolean;
+  pauseMs: number;
 };
 
-export const USUAL: Settings = { source: USUAL_SOURCE, asksConsent: false, fetchesPack: true, videoHeight: 180 };
+export const USUAL: Settings = {
+  ...{ source: USUAL_SOURCE, asksConsent: false, fetchesPack: true, videoHeight: 180 },
+  ...{ skipBackMs: 10_000, skipForwardMs: 10_000, skipsPauses: false, pauseMs: 1000 },
+};
 const KEY = 'immeld-settings';
 
 let known: Settings | null = null;

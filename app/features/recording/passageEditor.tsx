@@ -15,10 +15,13 @@ const BACK_MS = 2000;
 const wordAtCaret = (text: string, caret: number): number =>
   text.slice(0, caret).split(/\s+/u).filter(Boolean).length - (/\S$/u.test(text.slice(0, caret)) ? 1 : 0);
 
-/** First and last letter of a word in a text. */
+/** Where a word begins and ends in a text, without the marks around it: these mostly stay. */
 function lettersOf(words: Passage['words'], word: number): [from: number, to: number] {
   const from = words.slice(0, word).reduce((sum, w) => sum + w.text.length + 1, 0);
-  return [from, from + (words[word]?.text.length ?? 0)];
+  const text = words[word]?.text ?? '';
+  const before = /^[^\p{L}\p{N}]*/u.exec(text)![0].length;
+  const after = /[^\p{L}\p{N}]*$/u.exec(text)![0].length;
+  return before + after < text.length ? [from + before, from + text.length - after] : [from, from + text.length];
 }
 
 type EditorProps = { passage: Passage; index: number; word: number | null; player: SoundPlayer };

@@ -1,18 +1,20 @@
 import { View } from 'react-native';
 import { clockTime } from '@immeld/core/formats/times';
+import { type Pause, savedBy } from '@immeld/core/transcript/pauses';
+import { changeSettings, useSettings } from '../../settings/settings';
 import { Press } from '../../ui/press';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { RATES, type SoundPlayer, usePlayer } from './soundPlayer';
 
-const SKIP_MS = 10_000;
+type BarProps = { player: SoundPlayer; pauses: readonly Pause[]; isWide: boolean; hasSound: boolean };
 
-/** Play, skip and speed: at the foot of the phone, in one row under the strip on wide screens. */
-export function PlayerBar({ player, isWide, hasSound }: { player: SoundPlayer; isWide: boolean; hasSound: boolean }) {
+/** Play, skip, speed and pauses: at the foot of the phone, in one row under the strip on wide screens. */
+export function PlayerBar({ player, pauses, isWide, hasSound }: BarProps) {
   const colours = useColours();
+  const { skipBackMs, skipForwardMs } = useSettings();
   const isPlaying = usePlayer(player, (s) => s.isPlaying);
   const rate = usePlayer(player, (s) => s.rate);
-  const second = usePlayer(player, (s) => Math.floor(s.timeMs / 1000));
   const problem = usePlayer(player, (s) => s.problem);
   const nextRate = RATES[(RATES.indexOf(rate) + 1) % RATES.length]!;
   const round = isWide ? 48 : 64;
@@ -54,7 +56,7 @@ export function PlayerBar({ player, isWide, hasSound }: { player: SoundPlayer; i
           <Type>{rate}×</Type>
         </Press>
       )}
-      {skip(-SKIP_MS, 'Back 10 seconds', '−10')}
+      {skip(-skipBackMs, `Back ${skipBackMs / 1000} seconds`, `−${skipBackMs / 1000}`)}
       <Press
         label={isPlaying ? 'Pause' : 'Play'}
         onPress={() => player.toggle()}
@@ -69,8 +71,8 @@ export function PlayerBar({ player, isWide, hasSound }: { player: SoundPlayer; i
       >
         <PlaySign isPlaying={isPlaying} colour={colours.sheet} size={round * 0.36} />
       </Press>
-      {skip(SKIP_MS, 'Forward 10 seconds', '+10')}
-      {isWide ? (
+      {skip(skipForwardMs, `Forward ${skipForwardMs / 1000} seconds`, `+${skipForwardMs / 1000}`)}
+      {isWide && (
         <Press
           label={`Speed ${rate}, change to ${nextRate}`}
           onPress={() => player.setRate(nextRate)}
@@ -78,19 +80,45 @@ export function PlayerBar({ player, isWide, hasSound }: { player: SoundPlayer; i
         >
           <Type>{rate}×</Type>
         </Press>
-      ) : (
-        <View style={{ flex: 1, alignItems: 'center' }}>
-          <Type size="tiny" tone="faint">
-            {clockTime(second * 1000)}
-          </Type>
-        </View>
       )}
+      <PausesButton pauses={pauses} isWide={isWide} />
       {problem && (
         <Type size="tiny" tone="rowan" role="alert">
           {problem}
         </Type>
       )}
     </View>
+  );
+}
+
+/** Leaves pauses out while playing, and says what that saves. */
+function PausesButton({ pauses, isWide }: { pauses: readonly Pause[]; isWide: boolean }) {
+  const { skipsPauses } = useSettings();
+  const colours = useColours();
+  const saved = savedBy(pauses);
+  if (saved < 1000) return <View style={{ flex: isWide ? 0 : 1 }} />;
+  return (
+    <Press
+      role="switch"
+      aria-checked={skipsPauses}
+      label={`Skip pauses, saves ${clockTime(saved)}`}
+      onPress={() => changeSettings({ skipsPauses: !skipsPauses })}
+      style={{ flex: isWide ? 0 : 1, alignItems: 'center', paddingHorizontal: isWide ? 8 : 0 }}
+    >
+      <Type
+        size="tiny"
+        isBold={skipsPauses}
+        style={{
+          textAlign: 'center',
+          ...(skipsPauses ? { borderBottomWidth: 2, borderBottomColor: colours.petrol } : {}),
+        }}
+      >
+        {skipsPauses ? 'No pauses' : 'Pauses'}
+      </Type>
+      <Type size="tiny" tone="faint">
+        {skipsPauses ? 'saves' : 'would save'} {clockTime(saved)}
+      </Type>
+    </Press>
   );
 }
 

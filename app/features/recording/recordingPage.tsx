@@ -1,5 +1,7 @@
 import type { Recording } from '@immeld/core/contract/recordings';
 import { clockTime } from '@immeld/core/formats/times';
+import type { Passage } from '@immeld/core/transcript/manuscript';
+import { type Pause, pausesOf } from '@immeld/core/transcript/pauses';
 import { useRouter } from 'expo-router';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { FlatList, ScrollView, View } from 'react-native';
@@ -8,6 +10,7 @@ import { useShelves } from '../../api/queries';
 import { lengthName, whenSaid } from '../../ui/dates';
 import { Empty } from '../../ui/notice';
 import { Press } from '../../ui/press';
+import { useSettings } from '../../settings/settings';
 import { useIsWide } from '../../ui/shell';
 import { FindBar } from '../../ui/findBar';
 import { Strip } from '../../ui/strip';
@@ -59,12 +62,13 @@ export function RecordingPage({ recording, startAtMs, part: asked }: PageProps) 
   const { passages } = useDesk(desk);
   const rows = useMemo(() => manuscriptRows({ ...recording, passages }), [recording, passages]);
   const correcting = useCorrectingOf(desk, player);
+  const pauses = usePauses(player, passages, recording);
   usePlayerKeys(player, rows, correcting.keys);
   const marginCount = marginOf(recording).length;
   const tabs = PARTS.filter((p) => !isWide || p.key !== 'words').map((p) =>
     p.key === 'margin' && marginCount ? { ...p, label: `Margin · ${marginCount}` } : p,
   );
-  const shared = { recording, player, rows };
+  const shared = { recording, player, rows, pauses };
   return (
     <CorrectingContext.Provider value={correcting.context}>
       {isWide ? (
@@ -120,20 +124,60 @@ function useSound(recording: Recording, startAtMs: number | null): SoundPlayer {
   useEffect(() => {
     if (startAtMs !== null && Number.isFinite(startAtMs)) player.seek(startAtMs, true);
   }, [player, startAtMs]);
+  useRememberedPlace(player, id, startAtMs === null);
   useEffect(() => () => player.close(), [player]);
   return player;
+}
+
+/** A place this near to either end is none to come back to. */
+const NEAR_END_MS = 5000;
+
+/** Goes to where one stopped listening on this device, and remembers where one stops now. */
+function useRememberedPlace(player: SoundPlayer, id: string, isWanted: boolean): void {
+  useEffect(() => {
+    const key = `immeld-place:${id}`;
+    const kept = Number(localStorage.getItem(key));
+    const { durationMs } = player.getState();
+    if (isWanted && kept > NEAR_END_MS && kept < (durationMs ?? 0) - NEAR_END_MS) player.seek(kept);
+    let last = -1;
+    return player.listen(() => {
+      const second = Math.floor(player.getState().timeMs / 1000);
+      if (second === last) return;
+      last = second;
+      try {
+        localStorage.setItem(key, String(second * 1000));
+      } catch {
+        // A browser that keeps nothing begins at the beginning.
+      }
+    });
+  }, [player, id, isWanted]);
+}
+
+/** The pauses that may be left out; asides are spoken, so they are none. */
+function usePauses(player: SoundPlayer, passages: readonly Passage[], { slips, durationMs }: Recording): Pause[] {
+  const { skipsPauses, pauseMs } = useSettings();
+  const pauses = useMemo(() => {
+    const asides = slips
+      .filter((s) => s.kind === 'aside')
+      .map(({ startMs, endMs }) => ({ startMs, endMs: endMs ?? startMs }));
+    const spoken = [...passages.flatMap((p) => p.words), ...asides].sort((a, b) => a.startMs - b.startMs);
+    return pausesOf(spoken, pauseMs, durationMs);
+  }, [passages, slips, durationMs, pauseMs]);
+  useEffect(() => player.leaveOut(skipsPauses ? pauses : []), [player, pauses, skipsPauses]);
+  return pauses;
 }
 
 type LayoutProps = {
   recording: Recording;
   player: SoundPlayer;
   rows: ManuscriptRow[];
+  pauses: readonly Pause[];
   tabs: readonly { key: Part; label: string }[];
   part: Part;
   onPart: (part: Part) => void;
 };
 
-function PhonePage({ recording, player, rows, tabs, part, onPart }: LayoutProps) {
+function PhonePage({ recording, player, rows, pauses, tabs, part, onPart }: LayoutProps) {
   const router = useRouter();
   return (
     <View style={{ flex: 1 }}>
@@ -162,12 +206,12 @@ function PhonePage({ recording, player, rows, tabs, part, onPart }: LayoutProps)
           {part === 'about' && <About recording={recording} />}
         </ScrollView>
       )}
-      <PlayerBar player={player} isWide={false} hasSound={recording.hasSound} />
+      <PlayerBar player={player} pauses={pauses} isWide={false} hasSound={recording.hasSound} />
     </View>
   );
 }
 
-function WidePage({ recording, player, rows, tabs, part, onPart }: LayoutProps) {
+function WidePage({ recording, player, rows, pauses, tabs, part, onPart }: LayoutProps) {
   const colours = useColours();
   return (
     <View style={{ flex: 1 }}>
@@ -179,7 +223,7 @@ function WidePage({ recording, player, rows, tabs, part, onPart }: LayoutProps) 
             </View>
             <Head recording={recording} />
             <Sound recording={recording} player={player} height={56} />
-            <PlayerBar player={player} isWide hasSound={recording.hasSound} />
+            <PlayerBar player={player} pauses={pauses} isWide hasSound={recording.hasSound} />
           </View>
         </View>
         <View
@@ -383,6 +427,12 @@ function useFollow(
     s.isPlaying ? rows.findLastIndex((r) => r.passages[0]!.startMs <= s.timeMs) : -1,
   );
   const scrolledAt = useRef(0);
+  useEffect(() => {
+    const { timeMs } = player.getState();
+    const at = rows.findLastIndex((r) => r.passages[0]!.startMs <= timeMs);
+    if (timeMs > 0 && at > 0) list.current?.scrollToIndex({ index: at, viewPosition: 0.25, animated: false });
+    // Once, to the place at which the sound begins.
+  }, [player, list]); // eslint-disable-line react-hooks/exhaustive-deps
   useEffect(() => {
     const note = () => (scrolledAt.current = performance.now());
     window.addEventListener('wheel', note, { passive: true });

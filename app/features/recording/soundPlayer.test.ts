@@ -114,4 +114,22 @@ describe('the player', () => {
     expect(listener).not.toHaveBeenCalled();
     expect(FakeAudio.last.src).toBe('');
   });
+
+  it('leaves pauses out, and plays a stretch to its end only', async () => {
+    const player = new SoundPlayer('/sound', 60_000);
+    player.leaveOut([{ startMs: 2000, endMs: 5000 }]);
+    await player.play();
+    FakeAudio.last.currentTime = 2.5;
+    nextFrame();
+    expect(FakeAudio.last.currentTime).toBe(5);
+    player.playSpan(10_000, 11_000);
+    FakeAudio.last.currentTime = 11.2;
+    nextFrame();
+    expect(FakeAudio.last.paused).toBe(true);
+    // Going on afterwards is not stopped again.
+    player.toggle();
+    FakeAudio.last.currentTime = 12;
+    nextFrame();
+    expect(FakeAudio.last.paused).toBe(false);
+  });
 });

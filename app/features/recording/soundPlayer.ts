@@ -1,3 +1,4 @@
+import { type Pause, pauseAt } from '@immeld/core/transcript/pauses';
 import { useSyncExternalStore } from 'react';
 
 export type PlayerState = {
@@ -17,6 +18,7 @@ export class SoundPlayer {
   private state: PlayerState;
   private frame = 0;
   private stopAtMs = Infinity;
+  private pauses: readonly Pause[] = [];
 
   constructor(address: string, durationMs: number | null) {
     this.state = { timeMs: 0, durationMs, isPlaying: false, rate: 1, problem: null };
@@ -71,6 +73,11 @@ export class SoundPlayer {
     if (andPlay) void this.play();
   }
 
+  /** From now on these stretches are left out while playing; none to hear everything. */
+  leaveOut(pauses: readonly Pause[]): void {
+    this.pauses = pauses;
+  }
+
   skip(byMs: number): void {
     this.seek(this.state.timeMs + byMs);
   }
@@ -94,6 +101,8 @@ export class SoundPlayer {
       const timeMs = this.audio.currentTime * 1000;
       this.update({ timeMs });
       if (timeMs >= this.stopAtMs) this.audio.pause();
+      const pause = pauseAt(this.pauses, timeMs);
+      if (pause) this.audio.currentTime = pause.endMs / 1000;
       if (!this.audio.paused) this.frame = requestAnimationFrame(tick);
     };
     cancelAnimationFrame(this.frame);

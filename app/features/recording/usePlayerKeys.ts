@@ -1,8 +1,7 @@
 import { useEffect } from 'react';
+import { settings } from '../../settings/settings';
 import type { ManuscriptRow } from './rows';
 import type { SoundPlayer } from './soundPlayer';
-
-const SKIP_MS = 10_000;
 
 /** Space plays or pauses, left and right skip, up and down go to the paragraph before and after, and what `more` says. */
 export function usePlayerKeys(
@@ -28,8 +27,8 @@ export function usePlayerKeys(
       const starts = rows.map((r) => r.passages[0]!.startMs);
       const actions: Record<string, () => void> = {
         ' ': () => player.toggle(),
-        ArrowLeft: () => player.skip(-SKIP_MS),
-        ArrowRight: () => player.skip(SKIP_MS),
+        ArrowLeft: () => player.skip(-settings().skipBackMs),
+        ArrowRight: () => player.skip(settings().skipForwardMs),
         ArrowUp: () => player.seek(starts.findLast((s) => s < timeMs - 1500) ?? 0),
         ArrowDown: () => player.seek(starts.find((s) => s > timeMs + 1) ?? timeMs),
       };

@@ -69,6 +69,11 @@ const PICTURES = [
   { name: 'day', at: '/' },
   { name: 'tray', at: '/tray' },
   { name: 'recording', at: lecture, steps: [playSome] },
+  {
+    name: 'correcting',
+    at: walk,
+    steps: [(page) => page.getByRole('button', { name: /doubtful/ }).click(), () => wait(2500)],
+  },
   { name: 'margin', at: `${walk}?part=margin` },
   { name: 'write-ups', at: `${lecture}?part=write-ups` },
   { name: 'about', at: `/recordings/${items.find((r) => !r.title).id}?part=about` },

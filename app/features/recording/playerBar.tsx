@@ -113,10 +113,10 @@ function PausesButton({ pauses, isWide }: { pauses: readonly Pause[]; isWide: bo
           ...(skipsPauses ? { borderBottomWidth: 2, borderBottomColor: colours.petrol } : {}),
         }}
       >
-        {skipsPauses ? 'No pauses' : 'Pauses'}
+        Skip pauses
       </Type>
-      <Type size="tiny" tone="faint">
-        {skipsPauses ? 'saves' : 'would save'} {clockTime(saved)}
+      <Type size="tiny" tone="faint" style={{ textAlign: 'center' }}>
+        saves {clockTime(saved)}
       </Type>
     </Press>
   );

@@ -1,42 +1,28 @@
 import type { Recording } from '@immeld/core/contract/recordings';
 import { clockTime } from '@immeld/core/formats/times';
-import type { Passage } from '@immeld/core/transcript/manuscript';
-import { type Pause, pausesOf } from '@immeld/core/transcript/pauses';
+import type { Pause } from '@immeld/core/transcript/pauses';
 import { useRouter } from 'expo-router';
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { FlatList, ScrollView, View } from 'react-native';
+import { useEffect, useMemo, useState } from 'react';
+import { ScrollView, View } from 'react-native';
 import { addressOf } from '../../api/call';
 import { useShelves } from '../../api/queries';
 import { lengthName, whenSaid } from '../../ui/dates';
-import { Empty } from '../../ui/notice';
-import { Press } from '../../ui/press';
-import { useSettings } from '../../settings/settings';
-import { useIsWide } from '../../ui/shell';
 import { FindBar } from '../../ui/findBar';
+import { Press } from '../../ui/press';
+import { useIsWide } from '../../ui/shell';
 import { Strip } from '../../ui/strip';
 import { Tabs } from '../../ui/tabs';
 import { READING_WIDTH, useColours } from '../../ui/theme';
 import { Title, Type } from '../../ui/type';
-import { JobProgress, useJobOf } from '../tray/jobProgress';
 import { titleOf } from '../tray/recordingRow';
 import { About } from './about';
-import {
-  type Correcting,
-  CorrectingContext,
-  type Opened,
-  nextDoubtful,
-  useCorrectionDesk,
-  useDesk,
-} from './correcting';
-import { CorrectingBar } from './correctingBar';
-import type { CorrectionDesk } from './correctionDesk';
-import { OneMoreThing } from './oneMoreThing';
-import { Paragraph } from './paragraph';
+import { CorrectingContext, useCorrectingOf, useCorrectionDesk, useDesk } from './correcting';
+import { usePauses, useRememberedPlace } from './listening';
+import { MARGIN_WIDTH, Manuscript } from './manuscript';
+import { MarginList, marginOf } from './marginList';
 import { PlayerBar } from './playerBar';
-import { type ManuscriptRow, isTodoOnList, manuscriptRows } from './rows';
-import { SlipNote } from './slipNote';
+import { type ManuscriptRow, manuscriptRows } from './rows';
 import { SoundPlayer, usePlayer } from './soundPlayer';
-import { TodoSlip } from './todoSlip';
 import { usePlayerKeys } from './usePlayerKeys';
 import { VideoPane } from './videoPane';
 import { WriteUps } from './writeUps';
@@ -48,8 +34,6 @@ const PARTS = [
   { key: 'about', label: 'About' },
 ] as const;
 type Part = (typeof PARTS)[number]['key'];
-
-const MARGIN_WIDTH = 340;
 
 type PageProps = { recording: Recording; startAtMs: number | null; part: string | null };
 
@@ -80,44 +64,6 @@ export function RecordingPage({ recording, startAtMs, part: asked }: PageProps) 
   );
 }
 
-/** Sound around a doubtful word, so that it is heard in its sentence. */
-const AROUND_MS = 500;
-
-function useCorrectingOf(desk: CorrectionDesk, player: SoundPlayer) {
-  const [opened, open] = useState<Opened | null>(null);
-  const latest = useRef(opened);
-  latest.current = opened;
-  const context = useMemo((): Correcting => {
-    const openDoubtful = () => {
-      const { passages } = desk.state;
-      const at = latest.current;
-      const { timeMs } = player.getState();
-      const found = nextDoubtful(passages, (passage, word) =>
-        at
-          ? passage > at.passage || (passage === at.passage && word > (at.word ?? -1))
-          : passages[passage]!.words[word]!.startMs > timeMs,
-      );
-      open(found);
-      const word = found && passages[found.passage]!.words[found.word!];
-      if (word) player.playSpan(Math.max(0, word.startMs - AROUND_MS), word.endMs + AROUND_MS);
-    };
-    return { desk, opened, open, openDoubtful };
-  }, [desk, player, opened]);
-  const keys = useMemo(() => ({ d: context.openDoubtful }), [context]);
-  useEffect(() => {
-    const press = (event: KeyboardEvent) => {
-      const isTyping = (event.target as HTMLElement).closest('input, textarea');
-      if (isTyping || event.key.toLowerCase() !== 'z' || !(event.ctrlKey || event.metaKey)) return;
-      event.preventDefault();
-      if (event.shiftKey) desk.redo();
-      else desk.undo();
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, [desk]);
-  return { context, keys };
-}
-
 function useSound(recording: Recording, startAtMs: number | null): SoundPlayer {
   const { id, durationMs } = recording;
   const [player] = useState(() => new SoundPlayer(addressOf('getSound', { params: { id } }), durationMs));
@@ -127,44 +73,6 @@ function useSound(recording: Recording, startAtMs: number | null): SoundPlayer {
   useRememberedPlace(player, id, startAtMs === null);
   useEffect(() => () => player.close(), [player]);
   return player;
-}
-
-/** A place this near to either end is none to come back to. */
-const NEAR_END_MS = 5000;
-
-/** Goes to where one stopped listening on this device, and remembers where one stops now. */
-function useRememberedPlace(player: SoundPlayer, id: string, isWanted: boolean): void {
-  useEffect(() => {
-    const key = `immeld-place:${id}`;
-    const kept = Number(localStorage.getItem(key));
-    const { durationMs } = player.getState();
-    if (isWanted && kept > NEAR_END_MS && kept < (durationMs ?? 0) - NEAR_END_MS) player.seek(kept);
-    let last = -1;
-    return player.listen(() => {
-      const second = Math.floor(player.getState().timeMs / 1000);
-      if (second === last) return;
-      last = second;
-      try {
-        localStorage.setItem(key, String(second * 1000));
-      } catch {
-        // A browser that keeps nothing begins at the beginning.
-      }
-    });
-  }, [player, id, isWanted]);
-}
-
-/** The pauses that may be left out; asides are spoken, so they are none. */
-function usePauses(player: SoundPlayer, passages: readonly Passage[], { slips, durationMs }: Recording): Pause[] {
-  const { skipsPauses, pauseMs } = useSettings();
-  const pauses = useMemo(() => {
-    const asides = slips
-      .filter((s) => s.kind === 'aside')
-      .map(({ startMs, endMs }) => ({ startMs, endMs: endMs ?? startMs }));
-    const spoken = [...passages.flatMap((p) => p.words), ...asides].sort((a, b) => a.startMs - b.startMs);
-    return pausesOf(spoken, pauseMs, durationMs);
-  }, [passages, slips, durationMs, pauseMs]);
-  useEffect(() => player.leaveOut(skipsPauses ? pauses : []), [player, pauses, skipsPauses]);
-  return pauses;
 }
 
 type LayoutProps = {
@@ -319,171 +227,6 @@ function Sound({ recording, player, height }: { recording: Recording; player: So
           {clockTime(total * (1 - played))} left
         </Type>
       </View>
-    </View>
-  );
-}
-
-type ManuscriptProps = { recording: Recording; player: SoundPlayer; rows: ManuscriptRow[]; isWide: boolean };
-
-function Manuscript({ recording, player, rows, isWide }: ManuscriptProps) {
-  const colours = useColours();
-  const list = useRef<FlatList<ManuscriptRow>>(null);
-  const job = useJobOf(recording.id);
-  useFollow(player, rows, list);
-  return (
-    <FlatList
-      ref={list}
-      data={rows}
-      keyExtractor={(row) => row.key}
-      initialNumToRender={6}
-      windowSize={9}
-      onScrollToIndexFailed={({ index, averageItemLength }) =>
-        list.current?.scrollToOffset({ offset: index * averageItemLength, animated: false })
-      }
-      style={{ flex: 1 }}
-      contentContainerStyle={{ paddingVertical: 12, paddingBottom: 60, ...(isWide ? {} : { paddingHorizontal: 16 }) }}
-      ListHeaderComponent={
-        <View style={isWide ? { marginRight: MARGIN_WIDTH, alignItems: 'center' } : {}}>
-          <View
-            style={{ ...{ width: '100%' }, ...(isWide ? { maxWidth: READING_WIDTH + 56, paddingHorizontal: 28 } : {}) }}
-          >
-            {job && <JobProgress job={job} />}
-            <CorrectingBar />
-          </View>
-        </View>
-      }
-      ListEmptyComponent={
-        job ? null : (
-          <View style={{ paddingHorizontal: isWide ? 28 : 0 }}>
-            <Empty title="No words">
-              {recording.state === 'ready'
-                ? 'No speech was heard in this recording. The sound is kept and can be played.'
-                : 'The words appear here when the recording has been transcribed.'}
-            </Empty>
-          </View>
-        )
-      }
-      ListFooterComponent={
-        recording.state === 'ready' ? (
-          <View style={{ alignItems: 'center', ...(isWide ? { marginRight: MARGIN_WIDTH } : {}) }}>
-            <View
-              style={{
-                ...{ width: '100%', paddingTop: 16 },
-                ...(isWide ? { maxWidth: READING_WIDTH + 56, paddingHorizontal: 28 } : {}),
-              }}
-            >
-              <OneMoreThing recordingId={recording.id} />
-            </View>
-          </View>
-        ) : null
-      }
-      renderItem={({ item }) =>
-        isWide ? (
-          <View style={{ flexDirection: 'row' }}>
-            <View style={{ flex: 1, alignItems: 'center', minWidth: 0 }}>
-              <View style={{ width: '100%', maxWidth: READING_WIDTH + 56, paddingHorizontal: 28 }}>
-                <Paragraph passages={item.passages} first={item.first} player={player} />
-              </View>
-            </View>
-            <View style={{ width: MARGIN_WIDTH, paddingRight: 18, flexDirection: 'row' }}>
-              <View
-                style={{
-                  width: 26,
-                  height: 22,
-                  marginLeft: -8,
-                  marginRight: 0,
-                  ...(item.todos.length + item.slips.length
-                    ? { borderBottomWidth: 1, borderStyle: 'dashed', borderColor: colours.petrol }
-                    : {}),
-                }}
-              />
-              <View style={{ flex: 1, minWidth: 0 }}>
-                <RowSlips row={item} player={player} />
-              </View>
-            </View>
-          </View>
-        ) : (
-          <View>
-            <Paragraph passages={item.passages} first={item.first} player={player} />
-            <View style={{ marginLeft: 28 }}>
-              <RowSlips row={item} player={player} />
-            </View>
-          </View>
-        )
-      }
-    />
-  );
-}
-
-const REST_AFTER_SCROLL_MS = 6000;
-
-/** Scrolls the text along with the sound, and leaves it alone for a while after the reader has scrolled. */
-function useFollow(
-  player: SoundPlayer,
-  rows: ManuscriptRow[],
-  list: React.RefObject<FlatList<ManuscriptRow> | null>,
-): void {
-  const current = usePlayer(player, (s) =>
-    s.isPlaying ? rows.findLastIndex((r) => r.passages[0]!.startMs <= s.timeMs) : -1,
-  );
-  const scrolledAt = useRef(0);
-  useEffect(() => {
-    const { timeMs } = player.getState();
-    const at = rows.findLastIndex((r) => r.passages[0]!.startMs <= timeMs);
-    if (timeMs > 0 && at > 0) list.current?.scrollToIndex({ index: at, viewPosition: 0.25, animated: false });
-    // Once, to the place at which the sound begins.
-  }, [player, list]); // eslint-disable-line react-hooks/exhaustive-deps
-  useEffect(() => {
-    const note = () => (scrolledAt.current = performance.now());
-    window.addEventListener('wheel', note, { passive: true });
-    window.addEventListener('touchmove', note, { passive: true });
-    return () => {
-      window.removeEventListener('wheel', note);
-      window.removeEventListener('touchmove', note);
-    };
-  }, []);
-  useEffect(() => {
-    if (current < 0 || performance.now() - scrolledAt.current < REST_AFTER_SCROLL_MS) return;
-    list.current?.scrollToIndex({ index: current, viewPosition: 0.25, animated: false });
-  }, [current, list]);
-}
-
-/** All that stands in the margin, in the order of its seconds. */
-function marginOf(recording: Recording) {
-  const todos = recording.todos
-    .filter((t) => t.state !== 'dropped')
-    .map((todo) => ({ key: todo.id, startMs: todo.startMs ?? Infinity, todo, slip: null }));
-  const slips = recording.slips
-    .filter((slip) => !isTodoOnList(slip))
-    .map((slip) => ({ key: slip.id, startMs: slip.startMs, todo: null, slip }));
-  return [...todos, ...slips].sort((a, b) => a.startMs - b.startMs);
-}
-
-function RowSlips({ row, player }: { row: ManuscriptRow; player: SoundPlayer }) {
-  return (
-    <>
-      {row.slips.map((slip) => (
-        <SlipNote key={slip.id} slip={slip} player={player} />
-      ))}
-      {row.todos.map((todo) => (
-        <TodoSlip key={todo.id} todo={todo} player={player} />
-      ))}
-    </>
-  );
-}
-
-function MarginList({ recording, player }: { recording: Recording; player: SoundPlayer }) {
-  const margin = marginOf(recording);
-  return (
-    <View style={{ paddingTop: 12 }}>
-      {margin.map(({ key, todo, slip }) =>
-        todo ? <TodoSlip key={key} todo={todo} player={player} /> : <SlipNote key={key} slip={slip!} player={player} />,
-      )}
-      {margin.length === 0 && (
-        <Empty title="Nothing in the margin">
-          Marks and slips made while recording stand here, and to-dos that are found in what was said.
-        </Empty>
-      )}
     </View>
   );
 }

@@ -1,9 +1,10 @@
-import { createContext, useContext, useEffect, useState, useSyncExternalStore } from 'react';
+import { createContext, useContext, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { useQueryClient } from '@tanstack/react-query';
 import type { Recording } from '@immeld/core/contract/recordings';
 import type { Passage } from '@immeld/core/transcript/manuscript';
 import { call } from '../../api/call';
 import { CorrectionDesk } from './correctionDesk';
+import type { SoundPlayer } from './soundPlayer';
 
 /** Words surer than this are not marked. */
 export const DOUBTFUL_BELOW = 0.5;
@@ -68,4 +69,43 @@ export function nextDoubtful(
     }
   }
   return first;
+}
+
+/** Sound around a doubtful word, so that it is heard in its sentence. */
+const AROUND_MS = 500;
+
+/** What is open for correcting, and the keys that lead there. */
+export function useCorrectingOf(desk: CorrectionDesk, player: SoundPlayer) {
+  const [opened, open] = useState<Opened | null>(null);
+  const latest = useRef(opened);
+  latest.current = opened;
+  const context = useMemo((): Correcting => {
+    const openDoubtful = () => {
+      const { passages } = desk.state;
+      const at = latest.current;
+      const { timeMs } = player.getState();
+      const found = nextDoubtful(passages, (passage, word) =>
+        at
+          ? passage > at.passage || (passage === at.passage && word > (at.word ?? -1))
+          : passages[passage]!.words[word]!.startMs > timeMs,
+      );
+      open(found);
+      const word = found && passages[found.passage]!.words[found.word!];
+      if (word) player.playSpan(Math.max(0, word.startMs - AROUND_MS), word.endMs + AROUND_MS);
+    };
+    return { desk, opened, open, openDoubtful };
+  }, [desk, player, opened]);
+  const keys = useMemo(() => ({ d: context.openDoubtful }), [context]);
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      const isTyping = (event.target as HTMLElement).closest('input, textarea');
+      if (isTyping || event.key.toLowerCase() !== 'z' || !(event.ctrlKey || event.metaKey)) return;
+      event.preventDefault();
+      if (event.shiftKey) desk.redo();
+      else desk.undo();
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [desk]);
+  return { context, keys };
 }

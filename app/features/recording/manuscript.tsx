@@ -1,0 +1,154 @@
+import type { Recording } from '@immeld/core/contract/recordings';
+import { useEffect, useRef } from 'react';
+import { FlatList, View } from 'react-native';
+import { Empty } from '../../ui/notice';
+import { READING_WIDTH, useColours } from '../../ui/theme';
+import { JobProgress, useJobOf } from '../tray/jobProgress';
+import { CorrectingBar } from './correctingBar';
+import { OneMoreThing } from './oneMoreThing';
+import { Paragraph } from './paragraph';
+import type { ManuscriptRow } from './rows';
+import { SlipNote } from './slipNote';
+import { type SoundPlayer, usePlayer } from './soundPlayer';
+import { TodoSlip } from './todoSlip';
+
+export const MARGIN_WIDTH = 340;
+
+type ManuscriptProps = { recording: Recording; player: SoundPlayer; rows: ManuscriptRow[]; isWide: boolean };
+
+/** The words of a recording, paragraph by paragraph, with the slips of the margin beside or between them. */
+export function Manuscript({ recording, player, rows, isWide }: ManuscriptProps) {
+  const colours = useColours();
+  const list = useRef<FlatList<ManuscriptRow>>(null);
+  const job = useJobOf(recording.id);
+  useFollow(player, rows, list);
+  return (
+    <FlatList
+      ref={list}
+      data={rows}
+      keyExtractor={(row) => row.key}
+      initialNumToRender={6}
+      windowSize={9}
+      onScrollToIndexFailed={({ index, averageItemLength }) =>
+        list.current?.scrollToOffset({ offset: index * averageItemLength, animated: false })
+      }
+      style={{ flex: 1 }}
+      contentContainerStyle={{ paddingVertical: 12, paddingBottom: 60, ...(isWide ? {} : { paddingHorizontal: 16 }) }}
+      ListHeaderComponent={
+        <View style={isWide ? { marginRight: MARGIN_WIDTH, alignItems: 'center' } : {}}>
+          <View
+            style={{ ...{ width: '100%' }, ...(isWide ? { maxWidth: READING_WIDTH + 56, paddingHorizontal: 28 } : {}) }}
+          >
+            {job && <JobProgress job={job} />}
+            <CorrectingBar />
+          </View>
+        </View>
+      }
+      ListEmptyComponent={
+        job ? null : (
+          <View style={{ paddingHorizontal: isWide ? 28 : 0 }}>
+            <Empty title="No words">
+              {recording.state === 'ready'
+                ? 'No speech was heard in this recording. The sound is kept and can be played.'
+                : 'The words appear here when the recording has been transcribed.'}
+            </Empty>
+          </View>
+        )
+      }
+      ListFooterComponent={
+        recording.state === 'ready' ? (
+          <View style={{ alignItems: 'center', ...(isWide ? { marginRight: MARGIN_WIDTH } : {}) }}>
+            <View
+              style={{
+                ...{ width: '100%', paddingTop: 16 },
+                ...(isWide ? { maxWidth: READING_WIDTH + 56, paddingHorizontal: 28 } : {}),
+              }}
+            >
+              <OneMoreThing recordingId={recording.id} />
+            </View>
+          </View>
+        ) : null
+      }
+      renderItem={({ item }) =>
+        isWide ? (
+          <View style={{ flexDirection: 'row' }}>
+            <View style={{ flex: 1, alignItems: 'center', minWidth: 0 }}>
+              <View style={{ width: '100%', maxWidth: READING_WIDTH + 56, paddingHorizontal: 28 }}>
+                <Paragraph passages={item.passages} first={item.first} player={player} />
+              </View>
+            </View>
+            <View style={{ width: MARGIN_WIDTH, paddingRight: 18, flexDirection: 'row' }}>
+              <View
+                style={{
+                  width: 26,
+                  height: 22,
+                  marginLeft: -8,
+                  marginRight: 0,
+                  ...(item.todos.length + item.slips.length
+                    ? { borderBottomWidth: 1, borderStyle: 'dashed', borderColor: colours.petrol }
+                    : {}),
+                }}
+              />
+              <View style={{ flex: 1, minWidth: 0 }}>
+                <RowSlips row={item} player={player} />
+              </View>
+            </View>
+          </View>
+        ) : (
+          <View>
+            <Paragraph passages={item.passages} first={item.first} player={player} />
+            <View style={{ marginLeft: 28 }}>
+              <RowSlips row={item} player={player} />
+            </View>
+          </View>
+        )
+      }
+    />
+  );
+}
+
+const REST_AFTER_SCROLL_MS = 6000;
+
+/** Scrolls the text along with the sound, and leaves it alone for a while after the reader has scrolled. */
+function useFollow(
+  player: SoundPlayer,
+  rows: ManuscriptRow[],
+  list: React.RefObject<FlatList<ManuscriptRow> | null>,
+): void {
+  const current = usePlayer(player, (s) =>
+    s.isPlaying ? rows.findLastIndex((r) => r.passages[0]!.startMs <= s.timeMs) : -1,
+  );
+  const scrolledAt = useRef(0);
+  useEffect(() => {
+    const { timeMs } = player.getState();
+    const at = rows.findLastIndex((r) => r.passages[0]!.startMs <= timeMs);
+    if (timeMs > 0 && at > 0) list.current?.scrollToIndex({ index: at, viewPosition: 0.25, animated: false });
+    // Once, to the place at which the sound begins.
+  }, [player, list]); // eslint-disable-line react-hooks/exhaustive-deps
+  useEffect(() => {
+    const note = () => (scrolledAt.current = performance.now());
+    window.addEventListener('wheel', note, { passive: true });
+    window.addEventListener('touchmove', note, { passive: true });
+    return () => {
+      window.removeEventListener('wheel', note);
+      window.removeEventListener('touchmove', note);
+    };
+  }, []);
+  useEffect(() => {
+    if (current < 0 || performance.now() - scrolledAt.current < REST_AFTER_SCROLL_MS) return;
+    list.current?.scrollToIndex({ index: current, viewPosition: 0.25, animated: false });
+  }, [current, list]);
+}
+
+function RowSlips({ row, player }: { row: ManuscriptRow; player: SoundPlayer }) {
+  return (
+    <>
+      {row.slips.map((slip) => (
+        <SlipNote key={slip.id} slip={slip} player={player} />
+      ))}
+      {row.todos.map((todo) => (
+        <TodoSlip key={todo.id} todo={todo} player={player} />
+      ))}
+    </>
+  );
+}

@@ -10,6 +10,7 @@ import { Recording } from '../models/recording';
 import type { SoundStore } from '../storage/soundStore';
 import { filingContextFor } from './filingContext';
 import { keepResult } from './keepResult';
+import type { WorkerResult } from './workerMessages';
 import type { RecognitionPool } from './workerPool';
 
 /** Only what was recorded here is listened to for asides: others say such words without meaning them. */
@@ -158,22 +159,34 @@ export class JobQueue {
         },
         (progress) => this.report(row, recording, progress),
       );
-      await row.reload();
-      if (row.state === 'cancelled' || this.isClosed) return;
-      await keepResult(recording, result, this.sounds);
-      await row.update({ state: 'done', percent: 100 });
-      // Something was added while it was recognised.
-      if (recording.moreSounds.length !== soundCount) await this.add(recording.id);
+      await this.withOwner(row, async () => {
+        if (row.state === 'cancelled' || this.isClosed) return;
+        await this.keep(row, result, soundCount);
+      });
     } catch (error) {
       if (this.isClosed) return;
-      await row.reload();
-      if (row.state !== 'cancelled') {
+      await this.withOwner(row, async () => {
+        if (row.state === 'cancelled') return;
         const problem = error instanceof Error ? error.message : String(error);
         await row.update({ state: 'failed', problem, percent: null });
         await Recording.update({ state: 'failed', problem }, { where: { id: row.recordingId } });
-      }
+      });
     }
-    await this.announce(row);
+    await this.withOwner(row, () => this.announce(row));
+  }
+
+  /** Goes on for whoever owns the job now: a guest may have signed in while it ran, and taken all along. */
+  private async withOwner(row: JobRow, goOn: () => Promise<unknown>): Promise<void> {
+    await asServer(() => row.reload());
+    await asAccount(row.accountId, goOn);
+  }
+
+  private async keep(row: JobRow, result: WorkerResult, soundCount: number): Promise<void> {
+    const recording = await Recording.findByPk(row.recordingId, { rejectOnEmpty: true });
+    await keepResult(recording, result, this.sounds);
+    await row.update({ state: 'done', percent: 100 });
+    // Something was added while it was recognised.
+    if (recording.moreSounds.length !== soundCount) await this.add(recording.id);
   }
 
   private report(row: JobRow, recording: Recording, { processedMs, durationMs, latestWords }: FileProgress): void {

@@ -82,6 +82,28 @@ describe('the first device that comes', () => {
 });
 
 describe('a guest', () => {
+  it('signs in while something is recognised, and finds it ready in the account', async () => {
+    const email = address();
+    await (await someone()).ask('POST', '/account', { email, password });
+    const usual = pool.answer;
+    let goOn = () => undefined as void;
+    const until = new Promise<void>((resolve) => (goOn = resolve));
+    pool.answer = async (task) => {
+      await until;
+      return usual(task);
+    };
+    const phone = await someone();
+    const id = await phone.bringIn(`recognised meanwhile ${randomUUID()}`);
+    const state = async () => (await phone.ask<Recording>('GET', `/recordings/${id}`)).body.state;
+    while ((await state()) !== 'recognising') await new Promise((resolve) => setTimeout(resolve, 20));
+    expect((await phone.ask('POST', '/session', { email, password })).status).toBe(200);
+    expect(await phone.recordings()).toEqual([id]);
+    goOn();
+    pool.answer = usual;
+    while ((await state()) === 'recognising') await new Promise((resolve) => setTimeout(resolve, 20));
+    expect(await state()).toBe('ready');
+  });
+
   it('begins without signing up, and is the same at the next visit', async () => {
     const device = new Device();
     expect((await device.ask('GET', '/recordings')).status).toBe(401);

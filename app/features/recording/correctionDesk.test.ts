@@ -133,4 +133,17 @@ describe('corrections', () => {
       expect(there.desk.state.conflict).toBeNull();
     },
   );
+
+  it('that were begun before another device changed the passage do not write over it', async () => {
+    const server = new FakeServer();
+    const [here, there] = [open(server), open(server)];
+    const opened = there.shown()[0]!;
+    here.correct(0, 'first come');
+    await settled();
+    there.desk.begin(server.stored);
+    expect(there.desk.correct(0, opened, passage('second come', 0))).toBe(false);
+    expect(there.desk.state.conflict!.sentence).toContain('There it reads: first come');
+    await settled();
+    expect(server.text).toBe('first come | four five | six');
+  });
 });

@@ -69,10 +69,7 @@ export class CorrectionDesk {
     for (const step of kept) {
       const stands = this.passages.slice(step.at, step.at + step.removed.length);
       if (stands.map(passageText).join('\n') !== step.removed.map(passageText).join('\n')) {
-        this.conflictAbout(
-          step.added,
-          `This passage was changed elsewhere in the meantime. There it reads: ${stands.map(passageText).join(' ')}`,
-        );
+        this.conflictAbout(step.added, changedElsewhere(stands));
         return;
       }
       this.put(step);
@@ -86,6 +83,20 @@ export class CorrectionDesk {
     this.done.push(step);
     this.undone = [];
     this.apply(step);
+  }
+
+  /**
+   * Changes one passage that was opened as `base`. Has it been changed elsewhere since, both are shown instead.
+   * @returns whether it was changed
+   */
+  correct(at: number, base: Passage, corrected: Passage): boolean {
+    const stands = this.passages[at];
+    if (stands && passageText(stands) === passageText(base)) {
+      this.change(at, 1, [corrected]);
+      return true;
+    }
+    this.conflictAbout([corrected], changedElsewhere(stands ? [stands] : []));
+    return false;
   }
 
   undo(): void {
@@ -195,6 +206,9 @@ export class CorrectionDesk {
     this.listeners.forEach((tell) => tell());
   }
 }
+
+const changedElsewhere = (stands: readonly Passage[]): string =>
+  `This passage was changed elsewhere in the meantime. There it reads: ${stands.map(passageText).join(' ')}`;
 
 const written = ({ startMs, endMs, speaker, startsParagraph, words }: Passage) => ({
   ...{ startMs, endMs, speaker, startsParagraph, words },

@@ -52,7 +52,7 @@ export const Paragraph = memo(function Paragraph({ passages, first, player }: Pa
       {groups.map((group) => {
         const at = first + passages.indexOf(group[0]!);
         return inHere && at === opened.passage ? (
-          <PassageEditor key="editor" passage={group[0]!} index={at} word={opened.word} player={player} />
+          <PassageEditor key={`editor-${at}`} passage={group[0]!} index={at} word={opened.word} player={player} />
         ) : (
           <Words key={at} passages={group} first={at} player={player} />
         );

@@ -37,6 +37,9 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
   const [text, setText] = useState(() => passageText(passage));
   const typed = useRef(text);
   typed.current = text;
+  /** The passage as it was opened, or as it was last saved from here. */
+  const base = useRef(passage);
+  const isLeft = useRef(false);
 
   useEffect(() => {
     const area = field.current!;
@@ -52,33 +55,52 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
   }, [text]);
 
   const changed = (): Passage =>
-    typed.current.trim() === passageText(passage)
-      ? passage
-      : { ...passage, words: retimed(passage.words, typed.current, passage) };
-  const save = (): Passage => {
+    typed.current.trim() === passageText(base.current)
+      ? base.current
+      : { ...base.current, words: retimed(base.current.words, typed.current, base.current) };
+  /** @returns whether the passage stands as it was typed */
+  const save = (): boolean => {
     const now = changed();
-    if (now !== passage) desk.change(index, 1, [now]);
-    return now;
+    if (now === base.current) return true;
+    const before = base.current;
+    base.current = now;
+    return desk.correct(index, before, now);
   };
   const leave = () => {
+    isLeft.current = true;
     save();
     open(null);
   };
+  const latestSave = useRef(save);
+  latestSave.current = save;
+  useEffect(() => {
+    // A row that is scrolled away, a page that is left or closed: what was typed is kept all the same.
+    const keepNow = () => void latestSave.current();
+    window.addEventListener('pagehide', keepNow);
+    return () => {
+      window.removeEventListener('pagehide', keepNow);
+      if (!isLeft.current) keepNow();
+    };
+  }, []);
   const playFrom = (caret: number) => {
     const at = changed().words[wordAtCaret(typed.current, caret)];
     if (at) player.seek(at.startMs, true);
   };
   const split = (caret: number) => {
-    const now = changed();
+    if (!save()) return leave();
+    const now = base.current;
     const at = typed.current.slice(0, caret).split(/\s+/u).filter(Boolean).length;
     if (at <= 0 || at >= now.words.length) return;
+    isLeft.current = true;
     desk.change(index, 1, splitPassage(now, at));
     open({ passage: index + 1, word: 0 });
   };
   const join = () => {
     const before = passages[index - 1];
     if (!before) return;
-    desk.change(index - 1, 2, [joinPassages(before, changed())]);
+    if (!save()) return leave();
+    isLeft.current = true;
+    desk.change(index - 1, 2, [joinPassages(before, base.current)]);
     open({ passage: index - 1, word: before.words.length });
   };
   const press = (event: KeyboardEvent<HTMLTextAreaElement>) => {

@@ -9,7 +9,8 @@ import { isDoubtful, useCorrecting, useDesk } from './correcting';
 export function CorrectingBar() {
   const colours = useColours();
   const { desk, openDoubtful } = useCorrecting();
-  const { passages, unsent, conflict, canUndo, canRedo } = useDesk(desk);
+  const { passages, unsent, conflicts, canUndo, canRedo } = useDesk(desk);
+  const [conflict] = conflicts;
   const doubtful = passages.reduce((sum, p) => sum + p.words.filter(isDoubtful).length, 0);
   return (
     <View style={{ paddingBottom: 4 }}>

@@ -125,12 +125,13 @@ describe('corrections', () => {
       await settled();
       there.correct(0, 'second come');
       await settled();
-      expect(there.desk.state.conflict).toMatchObject({ sentence: 'There it reads: first come' });
-      expect(passageText(there.desk.state.conflict!.mine[0]!)).toBe('second come');
+      expect(there.desk.state.conflicts[0]).toMatchObject({ sentence: 'There it reads: first come' });
+      expect(passageText(there.desk.state.conflicts[0]!.mine[0]!)).toBe('second come');
       there.desk.settle(withMine);
       await settled();
       expect(server.text).toBe(`${withMine ? 'second' : 'first'} come | four five | six`);
-      expect(there.desk.state.conflict).toBeNull();
+      expect(there.desk.state.conflicts).toEqual([]);
+      expect(there.kept.size).toBe(0);
     },
   );
 
@@ -142,8 +143,34 @@ describe('corrections', () => {
     await settled();
     there.desk.begin(server.stored);
     expect(there.desk.correct(0, opened, passage('second come', 0))).toBe(false);
-    expect(there.desk.state.conflict!.sentence).toContain('There it reads: first come');
+    expect(there.desk.state.conflicts[0]!.sentence).toContain('There it reads: first come');
     await settled();
     expect(server.text).toBe('first come | four five | six');
+  });
+
+  it('behind one that is refused find their place, and the refused one outlives a reload', async () => {
+    const server = new FakeServer();
+    const [here, there] = [open(server), open(server)];
+    server.isAway = true;
+    there.correct(0, 'mine');
+    there.correct(2, 'behind it');
+    await settled();
+    server.isAway = false;
+    here.desk.change(
+      0,
+      1,
+      splitPassage({ ...here.shown()[0]!, words: retimed(here.shown()[0]!.words, 'theirs now', here.shown()[0]!) }, 1),
+    );
+    await settled();
+    await jest.advanceTimersByTimeAsync(5000);
+    expect(server.text).toBe('theirs | now | four five | behind it');
+    expect(there.desk.state.conflicts.map((c) => passageText(c.mine[0]!))).toEqual(['mine']);
+    there.desk.close();
+    const again = open(server, there.kept);
+    expect(again.desk.state.conflicts.map((c) => passageText(c.mine[0]!))).toEqual(['mine']);
+    again.desk.settle(true);
+    await settled();
+    expect(server.text).toBe('mine | four five | behind it');
+    expect(again.kept.size).toBe(0);
   });
 });

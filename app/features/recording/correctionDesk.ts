@@ -6,7 +6,7 @@ export type Place = { id: number; revision: number };
 /** `count` passages from `at` on give place to these. */
 type Step = { at: number; removed: Passage[]; added: Passage[] };
 /** What was typed here and what stands there now, when both changed the same passage. */
-export type Conflict = { mine: Passage[]; sentence: string };
+export type Conflict = { mine: Passage[]; sentence: string; step: Step };
 
 type Deps = {
   /** Shows the passages as they are now on this device. */
@@ -31,17 +31,19 @@ export class CorrectionDesk {
   private done: Step[] = [];
   private undone: Step[] = [];
   private waiting: Step[] = [];
+  /** Behind one that was refused: to be put where they belong in what the server has now. */
+  private parked: Step[] = [];
   private isSending = false;
   private timer: ReturnType<typeof setTimeout> | null = null;
   private readonly listeners = new Set<() => void>();
   private current: {
     passages: Passage[];
     unsent: number;
-    conflict: Conflict | null;
+    conflicts: readonly Conflict[];
     canUndo: boolean;
     canRedo: boolean;
   } = {
-    ...{ passages: [], unsent: 0, conflict: null, canUndo: false, canRedo: false },
+    ...{ passages: [], unsent: 0, conflicts: [], canUndo: false, canRedo: false },
   };
 
   constructor(
@@ -58,24 +60,32 @@ export class CorrectionDesk {
     return () => this.listeners.delete(listener);
   };
 
-  /** Begins from what the server has; what waited here since an earlier visit is put on top of it. */
+  /** Begins from what the server has; what waited here, also since an earlier visit, is put on top of it. */
   begin(passages: readonly (Passage & Place)[]): void {
-    if (this.waiting.length && !this.current.conflict) return;
+    if (this.waiting.length) return;
+    const isFirst = this.passages.length === 0;
     this.passages = [...passages];
     this.places = passages.map(({ id, revision }) => ({ id, revision }));
+    const steps = isFirst ? this.kept() : this.parked;
+    this.parked = [];
+    for (const step of steps) this.putWhereItBelongs(step);
     this.update({});
-    const kept = this.kept();
-    if (!kept.length || this.current.conflict) return;
-    for (const step of kept) {
-      const stands = this.passages.slice(step.at, step.at + step.removed.length);
-      if (stands.map(passageText).join('\n') !== step.removed.map(passageText).join('\n')) {
-        this.conflictAbout(step.added, changedElsewhere(stands));
-        return;
-      }
-      this.put(step);
-    }
+    if (!this.waiting.length) return;
     this.deps.show(this.passages);
     this.sendLater(0);
+  }
+
+  /** Passages may have come or gone before it: it belongs where its text stands. */
+  private putWhereItBelongs(step: Step): void {
+    const wanted = step.removed.map(passageText);
+    const standsAt = (at: number) =>
+      wanted.every((text, i) => text === (this.passages[at + i] && passageText(this.passages[at + i]!)));
+    const places = [step.at, ...this.passages.keys()];
+    const at = places.find(standsAt);
+    if (at !== undefined) return this.put({ ...step, at });
+    const [first] = step.removed;
+    const stands = this.passages.filter((p) => p.startMs <= first!.startMs && p.endMs > first!.startMs);
+    this.addConflict(step, changedElsewhere(stands));
   }
 
   change(at: number, count: number, added: Passage[]): void {
@@ -95,7 +105,7 @@ export class CorrectionDesk {
       this.change(at, 1, [corrected]);
       return true;
     }
-    this.conflictAbout([corrected], changedElsewhere(stands ? [stands] : []));
+    this.addConflict({ at, removed: [base], added: [corrected] }, changedElsewhere(stands ? [stands] : []));
     return false;
   }
 
@@ -113,11 +123,12 @@ export class CorrectionDesk {
     this.apply(step);
   }
 
-  /** Ends a conflict: with one's own words in the place of the others, or without. */
+  /** Ends the first conflict: with one's own words in the place of the others, or without. */
   settle(withMine: boolean): void {
-    const { conflict } = this.current;
+    const [conflict, ...others] = this.current.conflicts;
     if (!conflict) return;
-    this.update({ conflict: null });
+    this.update({ conflicts: others });
+    this.keep();
     const [first] = conflict.mine;
     const from = this.passages.findIndex((p) => p.endMs > first!.startMs);
     if (!withMine || from < 0) return;
@@ -162,20 +173,22 @@ export class CorrectionDesk {
       }
     } catch (error) {
       if (error instanceof ApiProblem && error.status !== null && error.status < 500) {
-        this.conflictAbout(this.waiting.at(-1)!.added, error.message);
+        const [refused, ...behind] = this.waiting;
+        this.waiting = [];
+        this.parked = behind;
+        this.addConflict(refused!, error.message);
+        this.deps.refetch();
       } else this.sendLater(RETRY_MS);
     } finally {
       this.isSending = false;
     }
   }
 
-  private conflictAbout(mine: Passage[], sentence: string): void {
-    this.waiting = [];
+  private addConflict(step: Step, sentence: string): void {
     this.done = [];
     this.undone = [];
+    this.update({ conflicts: [...this.current.conflicts, { mine: step.added, sentence, step }] });
     this.keep();
-    this.update({ conflict: { mine, sentence } });
-    this.deps.refetch();
   }
 
   private kept(): Step[] {
@@ -188,7 +201,8 @@ export class CorrectionDesk {
 
   private keep(): void {
     try {
-      if (this.waiting.length) this.deps.storage.setItem(this.key, JSON.stringify(this.waiting));
+      const steps = [...this.current.conflicts.map((c) => c.step), ...this.waiting, ...this.parked];
+      if (steps.length) this.deps.storage.setItem(this.key, JSON.stringify(steps));
       else this.deps.storage.removeItem(this.key);
     } catch {
       // A browser that keeps nothing: what waits is sent from this page.

@@ -90,6 +90,37 @@ describe('what this device keeps', () => {
     expect(store.isOnlyInPage(capture.id)).toBe(false);
   });
 
+  it('keeps a video of which only the sound is sent, once, until it is taken away', async () => {
+    const store = await open();
+    const room = (quota: number) =>
+      Object.defineProperty(globalThis, 'navigator', {
+        configurable: true,
+        value: { storage: { estimate: async () => ({ quota, usage: 0 }) } },
+      });
+    const video = { name: 'walk.mp4', size: 400 } as File;
+    room(500);
+    expect(await store.keepVideo('too-large', video)).toBe(false);
+    room(1e9);
+    const capture = { ...testCapture(), id: 'first' };
+    await store.begin(capture);
+    expect(await store.keepVideo('first', video)).toBe(true);
+    expect(await store.videosOf('r1')).toEqual([]);
+    await store.belongsTo('first', 'r1');
+    // The list of what was sent is cleared; the video stays.
+    await store.remove('first');
+    await store.keepVideo('again', video);
+    await store.belongsTo('again', 'r1');
+    expect((await store.videosOf('r1')).map((v) => v.captureId)).toEqual(['again']);
+    await store.removeVideo('again');
+    expect(await store.videosOf('r1')).toEqual([]);
+    // What is dismissed before it was sent takes its video along.
+    await store.begin({ ...capture, id: 'refused' });
+    await store.keepVideo('refused', video);
+    await store.remove('refused');
+    await store.belongsTo('refused', 'r2');
+    expect(await store.videosOf('r2')).toEqual([]);
+  });
+
   it('tells its listeners of every change', async () => {
     const store = await open();
     let told = 0;

@@ -227,7 +227,10 @@ export class CaptureStore {
 
   async belongsTo(captureId: string, recordingId: string): Promise<void> {
     const kept = await this.database?.get('videos', captureId);
-    if (kept) await this.database?.put('videos', { ...kept, recordingId });
+    if (!kept) return;
+    // Brought in twice, it is kept once.
+    for (const other of await this.videosOf(recordingId)) await this.database?.delete('videos', other.captureId);
+    await this.database?.put('videos', { ...kept, recordingId });
   }
 
   async removeVideo(captureId: string): Promise<void> {

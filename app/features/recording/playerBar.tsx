@@ -103,7 +103,7 @@ function PausesButton({ pauses, isWide }: { pauses: readonly Pause[]; isWide: bo
       aria-checked={skipsPauses}
       label={`Skip pauses, saves ${clockTime(saved)}`}
       onPress={() => changeSettings({ skipsPauses: !skipsPauses })}
-      style={{ flex: isWide ? 0 : 1, alignItems: 'center', paddingHorizontal: isWide ? 8 : 0 }}
+      style={{ alignItems: 'center', ...(isWide ? { flexShrink: 0, paddingHorizontal: 8 } : { flex: 1 }) }}
     >
       <Type
         size="tiny"

@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import type { Corrected, Version } from '@immeld/core/contract/corrections';
 import type { Recording, RecordingCard } from '@immeld/core/contract/recordings';
 import { expect, expectAccessible, test } from './immeld';
@@ -7,6 +8,13 @@ async function recordingNamed(immeld: { ask: <T>(address: string) => Promise<T> 
   const { items } = await immeld.ask<{ items: RecordingCard[] }>('/recordings?place=all');
   const { id } = items.find((r) => r.fileName === fileName)!;
   return { id, get: () => immeld.ask<Recording>(`/recordings/${id}`) };
+}
+
+/** Where the sound stands, in seconds. */
+async function secondOf(page: Page): Promise<number> {
+  const strip = page.getByRole('slider', { name: 'Place in the recording' });
+  const [, minutes, seconds] = /^(\d+):(\d\d)/.exec((await strip.getAttribute('aria-valuetext')) ?? '')!;
+  return Number(minutes) * 60 + Number(seconds);
 }
 
 test('doubtful words are gone through and corrected without the mouse; times, undo and the first text stay', async ({
@@ -25,7 +33,9 @@ test('doubtful words are gone through and corrected without the mouse; times, un
   const bare = (text: string) => text.replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}]+$/gu, '');
   await expect.poll(selected).toBe(bare(doubtful[0]!.text));
   // The sound around it is played, and stops by itself.
-  await expect(page.getByRole('button', { name: 'Pause', exact: true }).first()).toBeVisible();
+  await expect.poll(() => secondOf(page)).toBeGreaterThanOrEqual(Math.floor(doubtful[0]!.startMs / 1000));
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+  expect(await secondOf(page)).toBeLessThanOrEqual(Math.ceil(doubtful[0]!.endMs / 1000) + 2);
   await page.keyboard.type('planting');
   await page.keyboard.press('Control+ArrowDown');
   // Through all that are left, over the ends of passages, without changing any.
@@ -149,11 +159,7 @@ test('pauses can be left out, and one comes back to where one stopped', async ({
   await pauses.click();
   await expect(pauses).toHaveAttribute('aria-checked', 'true');
   await page.getByRole('button', { name: 'Play', exact: true }).click();
-  const strip = page.getByRole('slider', { name: 'Place in the recording' });
-  const second = async () => {
-    const [, minutes, seconds] = /^(\d+):(\d\d)/.exec((await strip.getAttribute('aria-valuetext')) ?? '')!;
-    return Number(minutes) * 60 + Number(seconds);
-  };
+  const second = () => secondOf(page);
   await expect.poll(second).toBeGreaterThanOrEqual(8);
   await page.getByRole('button', { name: 'Pause', exact: true }).click();
   const stopped = await second();

@@ -80,7 +80,7 @@ test(`the server is killed ${TIMES} times while it is sent something: all arrive
   await page.goto(`${immeld.address}/tray`);
   for (let i = 0; i < TIMES; i++) {
     const file = path.join(immeld.folder, `large-${i}.wav`);
-    const content = randomBytes(12 * 1024 ** 2 + Math.floor(next() * 1e6));
+    const content = randomBytes(5 * 1024 ** 2 + Math.floor(next() * 1e6));
     fs.writeFileSync(file, content);
     sent.add(createHash('sha256').update(content).digest('hex'));
     await bringIn(page, file);

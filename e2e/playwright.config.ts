@@ -3,6 +3,12 @@ import { defineConfig } from '@playwright/test';
 
 const root = path.resolve(__dirname, '..');
 
+// Server and browser live where it is noon now: what the tests see of "today" does not depend on when they are run.
+// The processes of the tests read this file again and must not choose another place.
+const hoursToNoon = 12 - new Date().getUTCHours();
+process.env['IMMELD_TESTS_TZ'] ??= `Etc/GMT${hoursToNoon > 0 ? '-' : '+'}${Math.abs(hoursToNoon)}`;
+process.env['TZ'] = process.env['IMMELD_TESTS_TZ'];
+
 export default defineConfig({
   testDir: __dirname,
   outputDir: path.join(root, '.immeld', 'test-results'),

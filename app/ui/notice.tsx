@@ -45,7 +45,9 @@ export function Loading({ label = 'Opening' }: { label?: string }) {
       role="status"
       aria-label={label}
     >
-      <ActivityIndicator size={18} color={colours.petrol} />
+      <View aria-hidden>
+        <ActivityIndicator size={18} color={colours.petrol} />
+      </View>
       <Type tone="faint">{label} …</Type>
     </View>
   );

@@ -26,18 +26,11 @@ import { type FileTranscript, transcribeFile } from '@immeld/server/recognition/
 import { takeIn } from '@immeld/server/storage/intake';
 import { SoundStore } from '@immeld/server/storage/soundStore';
 import { Op } from 'sequelize';
-import { type DemoScript, FOLDERS, PROJECTS, loadWorld } from './world';
+import { type DemoScript, FOLDERS, PROJECTS, loadWorld, startOf, worldToday } from './world';
 
 const demo = path.join(projectRoot(), 'demo');
 const soundOf = (script: DemoScript) => path.join(demo, 'sound', script.id + path.extname(script.file));
 const resultOf = (script: DemoScript) => path.join(demo, 'expected', `${script.id}.transcript.json`);
-
-/** Local date so many days from today. */
-function dayFromNow(days: number): string {
-  const date = new Date();
-  date.setDate(date.getDate() + days);
-  return new Date(date.getTime() - date.getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
-}
 
 async function recogniseAll(): Promise<void> {
   const models = await loadModels();
@@ -63,14 +56,19 @@ async function makeData(folder: string): Promise<void> {
     ...{ fetchedAt: new Date(), problem: null },
   });
   const oldestFirst = loadWorld(path.join(demo, 'world')).sort((a, b) => a.day - b.day || a.time.localeCompare(b.time));
-  for (const script of oldestFirst) await bringIn(script, sounds, folders);
+  const today = worldToday(oldestFirst, new Date());
+  for (const script of oldestFirst) await bringIn(script, startOf(script, today), sounds, folders);
   await database.close();
 }
 
-async function bringIn(script: DemoScript, sounds: SoundStore, folders: ReadonlyMap<string, string>): Promise<void> {
+async function bringIn(
+  script: DemoScript,
+  startedAt: string,
+  sounds: SoundStore,
+  folders: ReadonlyMap<string, string>,
+): Promise<void> {
   const copy = path.join(sounds.uploadFolder, `demo-${script.id}`);
   fs.copyFileSync(soundOf(script), copy);
-  const startedAt = `${dayFromNow(script.day)}T${script.time}`;
   const { recording } = await takeIn(
     copy,
     { fileName: script.file, mediaType: 'audio/ogg', startedAt, durationMs: null, source: 'demo' },

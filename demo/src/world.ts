@@ -75,3 +75,24 @@ export const PROJECTS = [
   { name: 'Soil course', otherNames: ['the exam', 'the lecture', 'the course'] },
   { name: 'Home', otherNames: ['at home', 'the house'] },
 ] as const;
+
+/**
+ * The day that is "today" in the demo world: this one, or the day before while this one is younger than the last thing
+ * the demo person says today. A recording of the future would stand above all that a visitor records.
+ */
+export function worldToday(scripts: readonly DemoScript[], now: Date): Date {
+  const today = new Date(now.getFullYear(), now.getMonth(), now.getDate());
+  const last = scripts
+    .map((s) => startOf(s, today))
+    .sort()
+    .at(-1);
+  if (last !== undefined && new Date(last) > now) today.setDate(today.getDate() - 1);
+  return today;
+}
+
+/** When a recording of the demo world begins: local date and time without a zone, `YYYY-MM-DDThh:mm:ss`. */
+export function startOf(script: DemoScript, today: Date): string {
+  const date = new Date(today.getFullYear(), today.getMonth(), today.getDate() + script.day);
+  const digits = (value: number) => String(value).padStart(2, '0');
+  return `${date.getFullYear()}-${digits(date.getMonth() + 1)}-${digits(date.getDate())}T${script.time}`;
+}

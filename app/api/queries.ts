@@ -101,6 +101,8 @@ export function useJobEvents(): void {
         const others = (known?.items ?? []).filter((j) => j.id !== job.id);
         return { items: job.state === 'done' ? others : [...others, job] };
       });
+      // An older list that is still on its way would put back what this event has changed.
+      if (job.state !== 'running') void client.invalidateQueries({ queryKey: ['jobs'] });
       if (job.state !== 'running' || job.percent === null) {
         void client.invalidateQueries({ queryKey: ['recordings'] });
         void client.invalidateQueries({ queryKey: ['shelves'] });

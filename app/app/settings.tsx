@@ -6,6 +6,7 @@ import { ConsentSettings } from '../features/settings/consentSettings';
 import { ImportSettings } from '../features/settings/importSettings';
 import { ListeningSettings } from '../features/settings/listeningSettings';
 import { PackSettings } from '../features/settings/packSettings';
+import { ReadingSettings } from '../features/settings/readingSettings';
 import { SourceSettings } from '../features/settings/sourceSettings';
 import { Page } from '../ui/shell';
 import { Title } from '../ui/type';
@@ -19,6 +20,7 @@ export default function SettingsScreen() {
         <SourceSettings />
         <PackSettings />
         <ListeningSettings />
+        <ReadingSettings />
         <ConsentSettings />
         <AsideSettings />
         <ImportSettings />

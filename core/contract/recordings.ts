@@ -91,6 +91,8 @@ export const wordSchema = yup.object({
   endMs: milliseconds(),
   text: yup.string().required(),
   confidence: yup.number().min(0).max(1).required(),
+  /** Typed by a person: it is shown exactly so. */
+  isTyped: yup.boolean().optional(),
 });
 
 export const passageSchema = yup.object({

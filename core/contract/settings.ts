@@ -1,4 +1,7 @@
 import * as yup from 'yup';
+import { FIGURE_KINDS } from '../transcript/figures';
+
+const figures = () => yup.array().of(yup.string().oneOf(FIGURE_KINDS).required());
 
 const phrase = () =>
   yup
@@ -16,6 +19,10 @@ export const settingsSchema = yup.object({
   asideClosing: phrase().required(),
   /** Whether the place that a file states is kept with its recording. */
   takesPlace: yup.boolean().required(),
+  /** What is written in figures; the words that were said are kept underneath. */
+  figures: figures().required(),
+  /** Whether hesitations and what was begun twice are left out of what one reads. */
+  hidesFillers: yup.boolean().required(),
 });
 export type SharedSettings = yup.InferType<typeof settingsSchema>;
 
@@ -25,6 +32,8 @@ export const settingsChangeSchema = yup
     asideOpening: phrase(),
     asideClosing: phrase(),
     takesPlace: yup.boolean(),
+    figures: figures(),
+    hidesFillers: yup.boolean(),
   })
   .noUnknown();
 export type SettingsChange = yup.InferType<typeof settingsChangeSchema>;
@@ -34,4 +43,6 @@ export const USUAL_SETTINGS: SharedSettings = {
   asideOpening: 'side note',
   asideClosing: 'back to it',
   takesPlace: false,
+  figures: [...FIGURE_KINDS],
+  hidesFillers: false,
 };

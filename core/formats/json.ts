@@ -1,5 +1,8 @@
-import { passageText } from '../transcript/manuscript';
+import type { WrittenWord } from '../transcript/figures';
+import { type Word, passageText } from '../transcript/manuscript';
 import type { TranscriptDocument } from './document';
+
+type TimedText = { startMs: number; endMs: number; text: string; confidence: number };
 
 /** The documented JSON of a transcript; see docs/api/transcript.md. Times are integers in milliseconds. */
 export type TranscriptJson = {
@@ -13,9 +16,12 @@ export type TranscriptJson = {
     endMs: number;
     speaker: string | null;
     text: string;
-    words: { startMs: number; endMs: number; text: string; confidence: number }[];
+    /** `spoken` where a figure took the place of words: what was said, with its times. */
+    words: (TimedText & { spoken?: TimedText[] })[];
   }[];
 };
+
+const timed = ({ startMs, endMs, text, confidence }: Word): TimedText => ({ startMs, endMs, text, confidence });
 
 export const toTranscriptJson = (document: TranscriptDocument): TranscriptJson => ({
   file: document.file,
@@ -28,7 +34,10 @@ export const toTranscriptJson = (document: TranscriptDocument): TranscriptJson =
     endMs: p.endMs,
     speaker: p.speaker,
     text: passageText(p),
-    words: p.words.map(({ startMs, endMs, text, confidence }) => ({ startMs, endMs, text, confidence })),
+    words: p.words.map((word: WrittenWord) => ({
+      ...timed(word),
+      ...(word.spoken ? { spoken: word.spoken.map(timed) } : {}),
+    })),
   })),
 });
 

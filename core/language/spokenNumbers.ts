@@ -1,5 +1,10 @@
-/** Spoken numbers to figures, as far as dates and times need them. */
-const UNITS: Record<string, number> = {
+/** Words of numbers, and the values that dates and times need. */
+
+/** A table that knows nothing but its own words: "constructor" is no number. */
+export const tableOf = <T>(values: Record<string, T>): Record<string, T> =>
+  Object.assign(Object.create(null) as Record<string, T>, values);
+
+export const UNITS = tableOf({
   zero: 0,
   one: 1,
   two: 2,
@@ -20,8 +25,8 @@ const UNITS: Record<string, number> = {
   seventeen: 17,
   eighteen: 18,
   nineteen: 19,
-};
-const TENS: Record<string, number> = {
+});
+export const TENS = tableOf({
   twenty: 20,
   thirty: 30,
   forty: 40,
@@ -30,8 +35,8 @@ const TENS: Record<string, number> = {
   seventy: 70,
   eighty: 80,
   ninety: 90,
-};
-const ORDINALS: Record<string, number> = {
+});
+export const ORDINALS = tableOf({
   first: 1,
   second: 2,
   third: 3,
@@ -53,7 +58,13 @@ const ORDINALS: Record<string, number> = {
   nineteenth: 19,
   twentieth: 20,
   thirtieth: 30,
-};
+  fortieth: 40,
+  fiftieth: 50,
+  sixtieth: 60,
+  seventieth: 70,
+  eightieth: 80,
+  ninetieth: 90,
+});
 
 const oneOf = (words: Record<string, number>): string => Object.keys(words).join('|');
 export const NUMBER_WORD = `(?:(?:${oneOf(TENS)})(?:[ -](?:one|two|three|four|five|six|seven|eight|nine))?|${oneOf(UNITS)}|\\d+)`;

@@ -15,7 +15,7 @@ describe('words after typing', () => {
   it('keep their times when one of them is corrected; the corrected one takes the place of the wrong one', () => {
     const after = retimed(before, 'walking along the quay now it is a quarter past eight', BOUNDS);
     expect(after.map((w) => [w.startMs, w.endMs])).toEqual(before.map((w) => [w.startMs, w.endMs]));
-    expect(after[3]).toEqual(word('quay', 2500, 2800, 1));
+    expect(after[3]).toEqual({ ...word('quay', 2500, 2800, 1), isTyped: true });
     expect(after[2]).toBe(before[2]);
   });
 

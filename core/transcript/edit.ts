@@ -17,13 +17,17 @@ const keyOf = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}
  * @param bounds of the passage in milliseconds, for words typed before the first or after the last one
  * @returns the new words, in order, their times inside the passage
  */
-export function retimed(words: readonly Word[], text: string, bounds: { startMs: number; endMs: number }): Word[] {
+export function retimed<W extends Word>(
+  words: readonly W[],
+  text: string,
+  bounds: { startMs: number; endMs: number },
+): (W | Word)[] {
   const tokens = tokensOf(text);
   const partners = partnersOf(
     words.map((w) => keyOf(w.text)),
     tokens.map(keyOf),
   );
-  const result: Word[] = [];
+  const result: (W | Word)[] = [];
   let old = 0;
   for (let at = 0; at < tokens.length;) {
     const partner = partners[at]!;
@@ -66,10 +70,10 @@ function partnersOf(before: readonly string[], after: readonly string[]): (numbe
 }
 
 /** A word that a person has left or touched up is as sure as a person is. */
-const kept = (word: Word, text: string): Word => (word.text === text ? word : sure(word, text));
+const kept = <W extends Word>(word: W, text: string): W | Word => (word.text === text ? word : sure(word, text));
 const sure = ({ startMs, endMs }: { startMs: number; endMs: number }, text: string): Word => ({
   ...{ startMs, endMs, text },
-  confidence: 1,
+  ...{ confidence: 1, isTyped: true },
 });
 
 function typed(

@@ -5,6 +5,8 @@ export type Word = {
   text: string;
   /** 0 (guess) to 1 (sure): smallest probability of the word's tokens. */
   confidence: number;
+  /** Typed by a person: it stays exactly so. */
+  isTyped?: boolean;
 };
 
 /** A stretch of at most about 30 s, cut at a pause or the end of a sentence. */

@@ -1,5 +1,6 @@
 import { HIT_END, HIT_START, type FindResult } from '@immeld/core/contract/find';
 import { parseQuery, toFts5 } from '@immeld/core/find/query';
+import { inFigures } from '@immeld/core/transcript/figures';
 import { type Passage, passageText } from '@immeld/core/transcript/manuscript';
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import { accountId } from '../accounts/currentAccount';
@@ -21,7 +22,15 @@ export async function indexRecording(
   await run(`DELETE FROM spoken WHERE recording_id = ?${kinds}`, [recording.id]);
   const insert = 'INSERT INTO spoken (text, recording_id, start_ms, kind) VALUES (?, ?, ?, ?)';
   await run(insert, [recording.title ?? recording.fileName, recording.id, null, 'title']);
-  for (const p of passages ?? []) await run(insert, [passageText(p), recording.id, p.startMs, 'passage']);
+  for (const p of passages ?? []) {
+    for (const text of wordings(p)) await run(insert, [text, recording.id, p.startMs, 'passage']);
+  }
+}
+
+/** As it was said and as it is written: "half past two" is found by both. */
+function wordings(passage: Pick<Passage, 'words'>): string[] {
+  const said = passageText(passage);
+  return [...new Set([said, inFigures(said)])];
 }
 
 /** Puts a passage into the index in place of the one that began at `fromMs`; null for none before or none now. */
@@ -35,7 +44,7 @@ export async function indexPassage(
   if (fromMs !== null) await run('DELETE FROM spoken WHERE recording_id = ? AND start_ms = ?', [id, fromMs]);
   if (passage) {
     const insert = "INSERT INTO spoken (text, recording_id, start_ms, kind) VALUES (?, ?, ?, 'passage')";
-    await run(insert, [passageText(passage), id, passage.startMs]);
+    for (const text of wordings(passage)) await run(insert, [text, id, passage.startMs]);
   }
 }
 
@@ -57,7 +66,8 @@ export async function findWords(database: Sequelize, typed: string): Promise<Fin
   const byRecording = new Map<string, FindResult['results'][number]>();
   for (const { recordingId, title, startedAt, startMs, snippet } of rows) {
     const entry = byRecording.get(recordingId) ?? { recordingId, title, startedAt, hits: [] };
-    if (entry.hits.length < 5) entry.hits.push({ startMs: startMs === null ? null : Number(startMs), snippet });
+    const hit = { startMs: startMs === null ? null : Number(startMs), snippet };
+    if (entry.hits.length < 5 && !entry.hits.some((h) => h.startMs === hit.startMs)) entry.hits.push(hit);
     byRecording.set(recordingId, entry);
   }
   const results = [...byRecording.values()].slice(0, MOST_RECORDINGS);

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { inFigures } from '@immeld/core/transcript/figures';
 import { SHORT_SUMMARY_SENTENCES } from '@immeld/core/writeup/shortSummary';
 import { type Transaction } from 'sequelize';
 import { indexRecording } from '../find/wordIndex';
@@ -19,7 +20,8 @@ import type { WorkerResult } from './workerMessages';
  */
 export async function keepResult(recording: Recording, result: WorkerResult, sounds: SoundStore): Promise<void> {
   const recordingId = recording.id;
-  const { takesPlace } = await sharedSettings();
+  const { takesPlace, figures } = await sharedSettings();
+  const inWriting = (text: string) => inFigures(text, new Set(figures));
   await recording.sequelize.transaction(async (transaction) => {
     // Its title or appointment may have been changed while it was recognised.
     await recording.reload({ transaction });
@@ -34,6 +36,7 @@ export async function keepResult(recording: Recording, result: WorkerResult, sou
       kept.some((t) => t.startMs === startMs || t.text.toLowerCase() === text.toLowerCase());
     await TodoRow.bulkCreate(
       result.proposals.todos
+        .map((t) => ({ ...t, text: inWriting(t.text) }))
         .filter((t) => !isKnown(t.text, t.startMs))
         .map(({ text, who, due, project, quote, startMs }) => ({
           ...{ recordingId, text, who, due, project, quote, startMs },
@@ -47,7 +50,8 @@ export async function keepResult(recording: Recording, result: WorkerResult, sou
       await WriteUpRow.create(
         {
           ...{ recordingId, template: 'short-summary', sentencesAsked: SHORT_SUMMARY_SENTENCES },
-          ...{ state: 'pencil', sentences: result.proposals.summary, editedText: null },
+          ...{ state: 'pencil', editedText: null },
+          sentences: result.proposals.summary.map((s) => ({ ...s, text: inWriting(s.text) })),
         },
         { transaction },
       );
@@ -55,7 +59,7 @@ export async function keepResult(recording: Recording, result: WorkerResult, sou
     await keepAsides(recordingId, result, transaction);
     await keepSeams(recording, result.seamsMs ?? [], transaction);
     const { title: proposed, folderId, tags } = result.proposals;
-    const title = recording.appointment?.title || result.tags?.title || proposed;
+    const title = recording.appointment?.title || result.tags?.title || (proposed && inWriting(proposed));
     await recording.update(
       {
         state: 'ready',

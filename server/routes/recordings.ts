@@ -3,6 +3,7 @@ import { Problem } from '@immeld/core/contract/problem';
 import type { RecordingChange } from '@immeld/core/contract/recordings';
 import { FORMAT_TYPES } from '@immeld/core/formats/formats';
 import { clockTime } from '@immeld/core/formats/times';
+import { passagesToRead } from '@immeld/core/transcript/reading';
 import { type Response, Router } from 'express';
 import fs from 'node:fs';
 import { Op, type Transaction, type WhereOptions } from 'sequelize';
@@ -11,6 +12,7 @@ import { appointmentFor } from '../calendar/calendars';
 import type { JobQueue } from '../jobs/queue';
 import { Folder } from '../models/folder';
 import { Recording } from '../models/recording';
+import { sharedSettings } from '../models/settings';
 import { RecordingTag, Tag } from '../models/tag';
 import { TodoRow } from '../models/todo';
 import type { SoundStore } from '../storage/soundStore';
@@ -196,7 +198,8 @@ export function recordingRoutes(sounds: SoundStore, queue: JobQueue): Router {
     );
     response.send(
       write({
-        ...{ file: view.fileName, title, durationMs: view.durationMs ?? 0, passages: view.passages },
+        ...{ file: view.fileName, title, durationMs: view.durationMs ?? 0 },
+        passages: passagesToRead(view.passages, await sharedSettings()),
         consent: query.consent
           ? view.slips.filter((s) => s.kind === 'consent').map((s) => `${s.text}, at ${clockTime(s.startMs)}`)
           : [],

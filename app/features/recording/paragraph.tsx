@@ -8,6 +8,7 @@ import { Type } from '../../ui/type';
 import { isDoubtful, useCorrecting } from './correcting';
 import { wordAt } from './litWord';
 import { PassageEditor } from './passageEditor';
+import { spokenIndex, useReading } from './reading';
 import { type SoundPlayer, usePlayer } from './soundPlayer';
 
 type Word = Passage['words'][number];
@@ -67,7 +68,9 @@ const around = (passages: readonly Passage[], at: number): (readonly Passage[])[
 
 function Words({ passages, first, player }: ParagraphProps) {
   const { open } = useCorrecting();
-  const words = passages.flatMap((p) => p.words);
+  const read = useReading();
+  const shown = passages.map((p) => read(p.words));
+  const words = shown.flat();
   const endMs = (words.at(-1)?.endMs ?? 0) + 400;
   const lit = usePlayer(player, (s) => (s.timeMs === 0 && !s.isPlaying ? -1 : wordAt(words, s.timeMs, endMs)));
   const pressed = (event: { target: unknown }): number | null => {
@@ -81,9 +84,9 @@ function Words({ passages, first, player }: ParagraphProps) {
   const correct = (event: { target: unknown }) => {
     let word = pressed(event);
     if (word === null) return;
-    for (const [i, passage] of passages.entries()) {
-      if (word < passage.words.length) return open({ passage: first + i, word });
-      word -= passage.words.length;
+    for (const [i, passage] of shown.entries()) {
+      if (word < passage.length) return open({ passage: first + i, word: spokenIndex(passage, word) });
+      word -= passage.length;
     }
   };
   const press = (event: { target: unknown; detail?: number }) => (event.detail === 2 ? correct : playFrom)(event);

@@ -1,12 +1,14 @@
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { joinPassages, retimed, splitPassage } from '@immeld/core/transcript/edit';
+import { spokenWords } from '@immeld/core/transcript/figures';
 import { type Passage, passageText } from '@immeld/core/transcript/manuscript';
 import { WordButton } from '../../ui/press';
 import { useIsWide } from '../../ui/shell';
 import { FONTS, SIZES, useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { useCorrecting, useDesk } from './correcting';
+import { readIndex, useReading } from './reading';
 import { type SoundPlayer, usePlayer } from './soundPlayer';
 
 const BACK_MS = 2000;
@@ -34,7 +36,8 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
   const { passages } = useDesk(desk);
   const isPlaying = usePlayer(player, (s) => s.isPlaying);
   const field = useRef<HTMLTextAreaElement>(null);
-  const [text, setText] = useState(() => passageText(passage));
+  const read = useReading();
+  const [text, setText] = useState(() => passageText({ words: read(passage.words) }));
   const typed = useRef(text);
   typed.current = text;
   /** The passage as it was opened, or as it was last saved from here. */
@@ -45,7 +48,7 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
     const area = field.current!;
     area.focus();
     if (word === null) area.setSelectionRange(area.value.length, area.value.length);
-    else area.setSelectionRange(...lettersOf(passage.words, word));
+    else area.setSelectionRange(...lettersOf(read(passage.words), readIndex(read(passage.words), word)));
     // Only when another word is opened: typing moves the caret by itself.
   }, [word, index]); // eslint-disable-line react-hooks/exhaustive-deps
   useEffect(() => {
@@ -54,15 +57,19 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
     area.style.height = `${area.scrollHeight}px`;
   }, [text]);
 
+  /** The words as they were read when typing began: what stays of them is still what was said. */
+  const shown = useRef(read(passage.words));
+  const retyped = () => retimed(shown.current, typed.current, base.current);
   const changed = (): Passage =>
-    typed.current.trim() === passageText(base.current)
+    typed.current.trim() === passageText({ words: shown.current })
       ? base.current
-      : { ...base.current, words: retimed(base.current.words, typed.current, base.current) };
+      : { ...base.current, words: spokenWords(retyped()) };
   /** @returns whether the passage stands as it was typed */
   const save = (): boolean => {
     const now = changed();
     if (now === base.current) return true;
     const before = base.current;
+    shown.current = retyped();
     base.current = now;
     return desk.correct(index, before, now);
   };
@@ -83,13 +90,14 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
     };
   }, []);
   const playFrom = (caret: number) => {
-    const at = changed().words[wordAtCaret(typed.current, caret)];
+    const at = retyped()[wordAtCaret(typed.current, caret)];
     if (at) player.seek(at.startMs, true);
   };
   const split = (caret: number) => {
     if (!save()) return leave();
     const now = base.current;
-    const at = typed.current.slice(0, caret).split(/\s+/u).filter(Boolean).length;
+    const words = typed.current.slice(0, caret).split(/\s+/u).filter(Boolean).length;
+    const at = spokenWords(shown.current.slice(0, words)).length;
     if (at <= 0 || at >= now.words.length) return;
     isLeft.current = true;
     desk.change(index, 1, splitPassage(now, at));

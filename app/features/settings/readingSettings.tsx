@@ -1,0 +1,55 @@
+import { View } from 'react-native';
+import { FIGURE_KINDS, type FigureKind } from '@immeld/core/transcript/figures';
+import { useChanges, useSharedSettings } from '../../api/queries';
+import { Choice } from '../../ui/choice';
+import { Failure } from '../../ui/notice';
+import { Title, Type } from '../../ui/type';
+
+const LABELS: Record<FigureKind, [label: string, example: string]> = {
+  numbers: ['Numbers from ten on', 'eleven thousand four hundred → 11,400'],
+  ordinals: ['Places in a row', 'the twenty-first → the 21st'],
+  times: ['Times of day', 'half past two → 2:30'],
+  dates: ['Dates', 'the twelfth of May → 12 May'],
+  money: ['Money', 'four hundred pounds → £400'],
+  percent: ['Per cent', 'five percent → 5%'],
+  digits: ['Telephone numbers and codes', 'oh one six double three → 01633'],
+  units: ['Measures', 'two and a half metres → 2.5 m'],
+};
+
+/** How the words of a recording are shown. */
+export function ReadingSettings() {
+  const { data } = useSharedSettings();
+  const { settings: change } = useChanges();
+  const flip = (kind: FigureKind, figures: readonly FigureKind[]) =>
+    change.mutate({ figures: FIGURE_KINDS.filter((k) => (k === kind) !== figures.includes(k)) });
+  return (
+    <View style={{ gap: 8 }}>
+      <Title level={2}>Reading</Title>
+      <Type tone="faint">
+        Shown and exported so. What was said is kept underneath: switch it off, and the words are there again.
+      </Type>
+      {change.error && <Failure error={change.error} />}
+      {data && (
+        <>
+          {FIGURE_KINDS.map((kind) => (
+            <Choice
+              key={kind}
+              role="switch"
+              label={LABELS[kind][0]}
+              hint={LABELS[kind][1]}
+              isOn={data.figures.includes(kind)}
+              onPress={() => flip(kind, data.figures)}
+            />
+          ))}
+          <Choice
+            role="switch"
+            label="Leave out hesitations and repeats"
+            hint="um, you know, the the …"
+            isOn={data.hidesFillers}
+            onPress={() => change.mutate({ hidesFillers: !data.hidesFillers })}
+          />
+        </>
+      )}
+    </View>
+  );
+}

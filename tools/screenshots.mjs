@@ -7,6 +7,10 @@ import { chromium } from '@playwright/test';
 import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 import { root } from './paths.mjs';
 
+// The demo's day is seen at noon, whenever the pictures are taken.
+const hoursToNoon = 12 - new Date().getUTCHours();
+process.env.TZ = `Etc/GMT${hoursToNoon > 0 ? '-' : '+'}${Math.abs(hoursToNoon)}`;
+
 const only = process.argv.slice(2);
 const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'immeld-pictures-'));
 const data = path.join(folder, 'data');
@@ -143,6 +147,7 @@ for (const { name, at, size = PHONE, scheme = 'light', steps = [] } of PICTURES)
   const page = await browser.newPage({ viewport: size, colorScheme: scheme });
   await page.goto(address + at);
   await page.waitForLoadState('load');
+  await page.waitForFunction(() => document.body.innerText.trim().length > 60);
   await wait(2500);
   for (const step of steps) await step(page);
   await wait(300);

@@ -9,6 +9,7 @@ import type {
   WriteUpChange,
 } from '@immeld/core/contract/recordings';
 import type { SettingsChange } from '@immeld/core/contract/settings';
+import type { SpeakerChange } from '@immeld/core/contract/speakers';
 import type { SlipChange } from '@immeld/core/contract/slips';
 import type { FolderChange, NewFolder } from '@immeld/core/contract/shelves';
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
@@ -194,6 +195,12 @@ export function useChanges() {
     removeCalendar: useMutation({ mutationFn: (id: string) => call('removeCalendar', { params: { id } }), ...done }),
     cancelJob: useMutation({ mutationFn: (id: string) => call('cancelJob', { params: { id } }), ...done }),
     retryJob: useMutation({ mutationFn: (id: string) => call('retryJob', { params: { id } }), ...done }),
+    speaker: useMutation({
+      mutationFn: ({ id, change }: { id: string; change: SpeakerChange }) =>
+        call('changeSpeaker', { params: { id }, body: change }),
+      onSuccess: ({ recording }) => keep(recording),
+      ...done,
+    }),
     takeVersion: useMutation({
       mutationFn: (params: { id: string; versionId: string }) => call('takeVersion', { params }),
       onSuccess: keep,

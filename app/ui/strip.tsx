@@ -1,8 +1,12 @@
 import { memo, useRef, useState } from 'react';
 import { type GestureResponderEvent, View } from 'react-native';
-import Svg, { Line, Path } from 'react-native-svg';
+import Svg, { Line, Path, Rect } from 'react-native-svg';
 import { barsOf } from '@immeld/core/audio/peaks';
+import { useSpeakerPaint } from './speakerMark';
 import { useColours } from './theme';
+
+/** A speaker's turn, from and to as shares of the sound. */
+export type StripTurn = { speaker: number; from: number; to: number };
 
 type StripProps = {
   /** Peak values from 0 to 100. */
@@ -10,6 +14,8 @@ type StripProps = {
   height: number;
   /** Share of the sound that is played, 0 to 1. */
   played?: number;
+  /** Who speaks when: a band of patterns along the foot. */
+  turns?: readonly StripTurn[];
   /** Called with a share of the sound when the strip is pressed or dragged. */
   onSeek?: (share: number) => void;
   label: string;
@@ -17,10 +23,23 @@ type StripProps = {
 };
 
 const PITCH = 4;
+/** Height of the band of speakers. */
+const BAND = 9;
+const NO_TURNS: readonly StripTurn[] = [];
 
 /** The sound seen from above: symmetric about its middle, played part in ink. It scrolls the manuscript when dragged. */
-export const Strip = memo(function Strip({ peaks, height, played, onSeek, label, valueText }: StripProps) {
+export const Strip = memo(function Strip({
+  peaks,
+  height: whole,
+  played,
+  turns = NO_TURNS,
+  onSeek,
+  label,
+  valueText,
+}: StripProps) {
   const colours = useColours();
+  const { paint, defs, edge } = useSpeakerPaint();
+  const height = turns.length ? whole - BAND - 4 : whole;
   const [width, setWidth] = useState(0);
   const frame = useRef<View>(null);
   const bars = width ? barsOf(peaks, Math.max(1, Math.floor(width / PITCH))) : [];
@@ -45,7 +64,7 @@ export const Strip = memo(function Strip({ peaks, height, played, onSeek, label,
     <View
       ref={frame}
       onLayout={(e) => setWidth(e.nativeEvent.layout.width)}
-      style={[{ height, width: '100%' }, onSeek ? ({ cursor: 'pointer', touchAction: 'none' } as object) : null]}
+      style={[{ height: whole, width: '100%' }, onSeek ? ({ cursor: 'pointer', touchAction: 'none' } as object) : null]}
       {...(onSeek
         ? {
             role: 'slider' as const,
@@ -72,12 +91,25 @@ export const Strip = memo(function Strip({ peaks, height, played, onSeek, label,
           : { 'aria-hidden': true })}
     >
       {width > 0 && (
-        <Svg width={width} height={height} aria-hidden>
+        <Svg width={width} height={whole} aria-hidden>
+          {turns.length > 0 && defs(Math.max(...turns.map((t) => t.speaker)) + 1)}
+          {turns.map(({ speaker, from, to }, i) => (
+            <Rect
+              key={i}
+              x={from * width}
+              y={whole - BAND}
+              width={Math.max(1, (to - from) * width)}
+              height={BAND}
+              fill={paint(speaker)}
+              stroke={edge(speaker)}
+              strokeWidth={0.5}
+            />
+          ))}
           <Path d={`M0 ${height / 2}H${width}`} stroke={colours.rule} strokeWidth={1} />
           <Path d={path(cut, bars.length)} stroke={colours.faint} strokeOpacity={0.55} strokeWidth={2} />
           <Path d={path(0, cut)} stroke={colours.ink} strokeWidth={2} />
           {played !== undefined && (
-            <Line x1={played * width} x2={played * width} y1={0} y2={height} stroke={colours.rowan} strokeWidth={2} />
+            <Line x1={played * width} x2={played * width} y1={0} y2={whole} stroke={colours.rowan} strokeWidth={2} />
           )}
         </Svg>
       )}

@@ -20,6 +20,7 @@ import {
 } from './recordings';
 import { correctedSchema, correctionSchema, rewritingSchema, versionSchema, versionTextSchema } from './corrections';
 import { newSlipsSchema, slipChangeSchema, slipSchema } from './slips';
+import { speakerChangeSchema } from './speakers';
 import { settingsChangeSchema, settingsSchema } from './settings';
 import { folderChangeSchema, folderSchema, newFolderSchema, shelvesSchema } from './shelves';
 
@@ -243,6 +244,19 @@ export const ENDPOINTS = {
     query: none,
     body: rewritingSchema,
     response: correctedSchema,
+  }),
+  changeSpeaker: endpoint({
+    method: 'patch',
+    path: '/recordings/:id/speakers',
+    summary: 'Give all passages of a speaker, or single ones, to somebody: named, joined, or put right',
+    params: byId,
+    query: none,
+    body: speakerChangeSchema,
+    response: yup.object({
+      recording: recordingSchema.required(),
+      /** The passages that changed hands; given back by the same call. */
+      changed: yup.array().of(yup.number().integer().required()).required(),
+    }),
   }),
   listVersions: endpoint({
     method: 'get',

@@ -1,5 +1,6 @@
 import * as yup from 'yup';
 import { appointmentSchema } from './appointments';
+import { speakerSchema } from './speakers';
 import { slipSchema } from './slips';
 
 export const RECORDING_STATES = ['waiting', 'recognising', 'ready', 'failed', 'cancelled'] as const;
@@ -118,6 +119,8 @@ export const recordingSchema = recordingCardSchema.shape({
   language: yup.string().defined().nullable(),
   peaks: yup.array().of(yup.number().required()).required(),
   passages: yup.array().of(passageSchema.required()).required(),
+  /** Who speaks, in the order in which they begin; empty where one person speaks. */
+  speakers: yup.array().of(speakerSchema.required()).required(),
   todos: yup.array().of(todoSchema.required()).required(),
   writeUps: yup.array().of(writeUpSchema.required()).required(),
   slips: yup.array().of(slipSchema.required()).required(),

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { FIGURE_KINDS } from '../transcript/figures';
+import { FIGURE_KINDS } from './figureKinds';
 
 const figures = () => yup.array().of(yup.string().oneOf(FIGURE_KINDS).required());
 

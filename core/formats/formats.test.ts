@@ -64,8 +64,8 @@ describe('formats, read back by other people’s programs', () => {
     expect(rows.map((r) => Number(r['start']))).toEqual([500, 12_000, 3_725_250]);
   });
 
-  it('plain text: paragraphs, no header, nothing to delete', () => {
-    expect(write('txt')).toBe(`${said[0]} ${said[1]}\n\n${said[2]}\n`);
+  it('plain text: paragraphs, who speaks where it is known, no header', () => {
+    expect(write('txt')).toBe(`${said[0]} ${said[1]}\n\nBram <V.>: ${said[2]}\n`);
   });
 
   it('JSON: the documented shape', () => {

@@ -2,6 +2,7 @@ import { Cutter, DEFAULT_RULES, type Span } from './cutting';
 import { Recogniser, type RecognisedWord, type RecognitionModels } from './recogniser';
 import { SampleWindow } from './sampleWindow';
 import type { ModelSession } from './session';
+import type { SpeakerFinder } from './speakers/speakerFinder';
 import { BLOCK_SAMPLES, FRAME_SAMPLES, FRAME_SECONDS, SpeechDetector } from './speechDetector';
 
 export const SAMPLE_RATE_HZ = 16000;
@@ -31,11 +32,16 @@ export class Transcriber {
   /**
    * @param source 16 kHz mono samples in [-1, 1] in chunks of any size
    * @param onProgress called after each piece and each block with the time up to which the sound is done
+   * @param speakers hears every word, in the order in which they are given out
    * @param signal ends the work between two pieces; the stream then throws the signal's reason
    */
   async *pieces(
     source: AsyncIterable<Float32Array>,
-    { onProgress, signal }: { onProgress?: (progress: TranscriberProgress) => void; signal?: AbortSignal } = {},
+    {
+      onProgress,
+      signal,
+      speakers,
+    }: { onProgress?: (progress: TranscriberProgress) => void; signal?: AbortSignal; speakers?: SpeakerFinder } = {},
   ): AsyncGenerator<TranscribedPiece> {
     const detector = new SpeechDetector(this.models.runtime, this.models.detector);
     const recogniser = new Recogniser(this.models);
@@ -47,6 +53,10 @@ export class Transcriber {
       signal?.throwIfAborted();
       const samples = sound.slice(span.start * FRAME_SAMPLES, span.end * FRAME_SAMPLES);
       const { words, isDoubtful } = await recogniser.recognise(samples, voicedIn(speech.slice(span.start, span.end)));
+      speakers?.push(
+        samples,
+        words.map((w) => absoluteWord(w, 0)),
+      );
       const startMs = toMs(span.start * FRAME_SECONDS);
       onProgress?.({ processedMs: toMs(span.end * FRAME_SECONDS) });
       return {

@@ -1,7 +1,8 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import fc from 'fast-check';
-import { FIGURE_KINDS, type FigureKind, inFigures, spokenWords, writtenWords } from './figures';
+import { FIGURE_KINDS, type FigureKind } from '../contract/figureKinds';
+import { inFigures, spokenWords, writtenWords } from './figures';
 import type { Word } from './manuscript';
 
 /** Said, a bar, written. Sentences of our own; how numbers are written is common practice unless the block names a source. */

@@ -1,9 +1,7 @@
+import { FIGURE_KINDS, type FigureKind } from '../contract/figureKinds';
 import { ORDINALS, TENS, UNITS, tableOf } from '../language/spokenNumbers';
 import type { Word } from './manuscript';
 
-/** What is written in figures; each kind can be switched off. */
-export const FIGURE_KINDS = ['numbers', 'ordinals', 'times', 'dates', 'money', 'percent', 'digits', 'units'] as const;
-export type FigureKind = (typeof FIGURE_KINDS)[number];
 export const ALL_FIGURES: ReadonlySet<FigureKind> = new Set(FIGURE_KINDS);
 
 /** A word as people write it; where it is not what was said, `spoken` are the words that were, with their times. */

@@ -24,25 +24,36 @@ export const DEFAULT_PASSAGE_RULES: PassageRules = {
 /**
  * Cuts a row of words into passages and says which of them begin a paragraph.
  * @param words in time order; the recogniser's cuts play no part, so its pieces leave no trace in the text
+ * @param speakers of the words, where they are told apart; nobody shares a passage with somebody else
  */
-export function passagesFrom(words: readonly Word[], rules: PassageRules = DEFAULT_PASSAGE_RULES): Passage[] {
-  const groups: Word[][] = [];
-  for (const word of words) {
+export function passagesFrom(
+  words: readonly Word[],
+  rules: PassageRules = DEFAULT_PASSAGE_RULES,
+  speakers: readonly (string | null)[] = [],
+): Passage[] {
+  const groups: { words: Word[]; speaker: string | null }[] = [];
+  for (const [i, word] of words.entries()) {
+    const speaker = speakers[i] ?? null;
     const group = groups.at(-1);
-    const last = group?.at(-1);
-    if (!group || !last || breaksPassage(group, last, word, rules)) groups.push([word]);
-    else group.push(word);
+    const last = group?.words.at(-1);
+    if (!last || group?.speaker !== speaker || breaksPassage(group.words, last, word, rules)) {
+      groups.push({ words: [word], speaker });
+    } else group.words.push(word);
   }
   const passages = groups.map((group): Passage => ({
-    startMs: group[0]!.startMs,
-    endMs: group.at(-1)!.endMs,
-    speaker: null,
+    startMs: group.words[0]!.startMs,
+    endMs: group.words.at(-1)!.endMs,
+    speaker: group.speaker,
     startsParagraph: true,
-    words: group,
+    words: group.words,
   }));
   markParagraphs(passages);
   return passages;
 }
+
+/** For each word of these passages who says it. */
+export const speakersOf = (passages: readonly Passage[]): (string | null)[] =>
+  passages.flatMap((p) => p.words.map(() => p.speaker));
 
 function breaksPassage(group: readonly Word[], last: Word, word: Word, rules: PassageRules): boolean {
   const pause = word.startMs - last.endMs;

@@ -1,4 +1,5 @@
-import { type FigureKind, type WrittenWord, writtenWords } from './figures';
+import type { FigureKind } from '../contract/figureKinds';
+import { type WrittenWord, writtenWords } from './figures';
 import { withoutFillers } from './fillers';
 import type { Passage, Word } from './manuscript';
 

@@ -6,7 +6,7 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import { proposalsFor } from '@immeld/core/filing/proposals';
-import { passagesFrom } from '@immeld/core/transcript/passages';
+import { DEFAULT_PASSAGE_RULES, passagesFrom, speakersOf } from '@immeld/core/transcript/passages';
 import { openDatabase } from '@immeld/server/database';
 import { filingContextFor } from '@immeld/server/jobs/filingContext';
 import { keepResult } from '@immeld/server/jobs/keepResult';
@@ -25,6 +25,7 @@ import { loadModels } from '@immeld/server/recognition/modelFiles';
 import { type FileTranscript, transcribeFile } from '@immeld/server/recognition/transcribeFile';
 import { takeIn } from '@immeld/server/storage/intake';
 import { SoundStore } from '@immeld/server/storage/soundStore';
+import { giveTo } from '@immeld/server/transcript/speakers';
 import { Op } from 'sequelize';
 import { type DemoScript, FOLDERS, PROJECTS, loadWorld, startOf, worldToday } from './world';
 
@@ -80,9 +81,16 @@ async function bringIn(
   }
   const transcript = JSON.parse(fs.readFileSync(resultOf(script), 'utf8')) as FileTranscript;
   // The words are what was recognised; how they stand in passages follows today's rules.
-  transcript.passages = passagesFrom(transcript.passages.flatMap((p) => p.words));
+  transcript.passages = passagesFrom(
+    transcript.passages.flatMap((p) => p.words),
+    DEFAULT_PASSAGE_RULES,
+    speakersOf(transcript.passages),
+  );
   const proposals = proposalsFor(transcript.passages, await filingContextFor(recording));
   await keepResult(recording, { ...transcript, proposals, asides: [], hasPlaybackCopy: false }, sounds);
+  for (const [i, name] of script.speakers.entries()) {
+    await giveTo(await recording.reload(), { from: `Speaker ${i + 1}`, to: name });
+  }
   if (script.title) await fileAway(recording, script, folders.get(script.folder ?? '') ?? null);
 }
 

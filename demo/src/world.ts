@@ -15,6 +15,8 @@ export type DemoScript = {
   tags: string[];
   /** How the to-dos begin that the demo person has accepted already. */
   accepted: string[];
+  /** Names that the demo person has given to the voices, in the order in which they begin to speak. */
+  speakers: string[];
   lines: { speaker: string; text: string; startsParagraph: boolean }[];
 };
 
@@ -48,6 +50,7 @@ export function parseScript(id: string, content: string): DemoScript {
     folder: fields.get('folder') ?? null,
     tags: fields.get('tags')?.split(/,\s*/) ?? [],
     accepted: fields.get('accepted')?.split(/,\s*/) ?? [],
+    speakers: fields.get('speakers')?.split(/,\s*/) ?? [],
     lines,
   };
 }

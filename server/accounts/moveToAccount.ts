@@ -18,7 +18,7 @@ export async function moveToAccount(guest: string, account: string): Promise<voi
            SELECT mine.id FROM tags mine JOIN tags theirs ON theirs.name = mine.name AND theirs.account_id = :account
            WHERE mine.account_id = :guest)`,
       );
-      for (const table of ['tags', 'projects']) {
+      for (const table of ['tags', 'projects', 'voices']) {
         await run(`UPDATE OR IGNORE ${table} SET account_id = :account WHERE account_id = :guest`);
       }
       await run('DELETE FROM accounts WHERE id = :guest');

@@ -11,7 +11,8 @@ import { TranscriptVersion } from '../models/transcriptVersion';
 import { WriteUpRow } from '../models/writeUp';
 import { MODEL_NAME } from '../recognition/modelFiles';
 import type { SoundStore } from '../storage/soundStore';
-import { isCorrected, layDown } from '../transcript/corrections';
+import { isCorrected, layDown, passagesOf } from '../transcript/corrections';
+import { withNamesOf } from '../transcript/speakers';
 import type { WorkerResult } from './workerMessages';
 
 /**
@@ -26,10 +27,15 @@ export async function keepResult(recording: Recording, result: WorkerResult, sou
     // Its title or appointment may have been changed while it was recognised.
     await recording.reload({ transaction });
     // A text that somebody has corrected stays; the new recognition is a version beside it.
+    const { passages, voices } = withNamesOf(
+      await passagesOf(recordingId, transaction),
+      result.passages,
+      result.voices ?? [],
+    );
     const isTextKept = await isCorrected(recordingId, transaction);
     if (isTextKept) {
-      await TranscriptVersion.create({ recordingId, kind: 'again', passages: result.passages }, { transaction });
-    } else await layDown(recordingId, result.passages, false, transaction);
+      await TranscriptVersion.create({ recordingId, kind: 'again', passages }, { transaction });
+    } else await layDown(recordingId, passages, false, transaction);
     await TodoRow.destroy({ where: { recordingId, state: 'pencil', isChanged: false }, transaction });
     const kept = await TodoRow.findAll({ where: { recordingId }, transaction });
     const isKnown = (text: string, startMs: number | null) =>
@@ -71,6 +77,7 @@ export async function keepResult(recording: Recording, result: WorkerResult, sou
           ? { startedAt: localText(new Date(result.tags.createdAt)) }
           : {}),
         peaks: result.peaks,
+        ...(isTextKept ? {} : { voices }),
         suggestion: { title, folderId, tags },
         model: MODEL_NAME,
         language: 'en',
@@ -80,7 +87,7 @@ export async function keepResult(recording: Recording, result: WorkerResult, sou
       },
       { transaction },
     );
-    await indexRecording(recording, isTextKept ? null : result.passages, transaction);
+    await indexRecording(recording, isTextKept ? null : passages, transaction);
   });
 }
 

@@ -6,6 +6,7 @@ import * as accounts from './0004-accounts';
 import * as moreSounds from './0005-more-sounds';
 import * as videos from './0006-videos';
 import * as corrections from './0007-corrections';
+import * as speakers from './0008-speakers';
 import * as appointments from './0003-appointments';
 
 /** In order; a migration that has shipped is never changed, a new one is added. */
@@ -17,6 +18,7 @@ const MIGRATIONS: { name: string; up: (schema: QueryInterface) => Promise<void> 
   { name: '0005-more-sounds', up: moreSounds.up },
   { name: '0006-videos', up: videos.up },
   { name: '0007-corrections', up: corrections.up },
+  { name: '0008-speakers', up: speakers.up },
 ];
 
 /** Brings the database to the newest form. Rejects with the migration's error and leaves the earlier ones done. */

@@ -12,6 +12,7 @@ import { SlipRow } from './slip';
 import { RecordingTag, Tag } from './tag';
 import { TodoRow } from './todo';
 import { TranscriptVersion } from './transcriptVersion';
+import { VoiceRow } from './voice';
 import { WriteUpRow } from './writeUp';
 
 /** Binds all models to a database and ties them together. */
@@ -31,6 +32,7 @@ export function initModels(database: Sequelize): void {
     Tag,
     TodoRow,
     TranscriptVersion,
+    VoiceRow,
     WriteUpRow,
   ]) {
     model.initialise(database);

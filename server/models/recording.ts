@@ -1,4 +1,5 @@
 import type { Appointment } from '@immeld/core/contract/appointments';
+import type { FoundVoice } from '@immeld/core/speech/speakers/speakerFinder';
 import type { RecordingState, Suggestion } from '@immeld/core/contract/recordings';
 import {
   type CreationOptional,
@@ -65,6 +66,8 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
   declare video: CreationOptional<Video | null>;
   /** Where it was recorded, as its file says, if the person wants that known. */
   declare place: CreationOptional<string | null>;
+  /** The voices that were told apart in it, by the name they have here. */
+  declare voices: CreationOptional<FoundVoice[]>;
   declare createdAt: CreationOptional<Date>;
   declare updatedAt: CreationOptional<Date>;
   declare passages?: NonAttribute<PassageRow[]>;
@@ -121,6 +124,15 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
           },
         },
         place: DataTypes.TEXT,
+        voices: {
+          type: DataTypes.TEXT,
+          get(): FoundVoice[] {
+            return JSON.parse((this.getDataValue('voices') as unknown as string | null) ?? '[]') as FoundVoice[];
+          },
+          set(voices: FoundVoice[]) {
+            this.setDataValue('voices', JSON.stringify(voices) as unknown as FoundVoice[]);
+          },
+        },
         createdAt: DataTypes.DATE,
         updatedAt: DataTypes.DATE,
       },

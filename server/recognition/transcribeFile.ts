@@ -1,7 +1,8 @@
 import { PeakMeter } from '@immeld/core/audio/peaks';
 import { SAMPLE_RATE_HZ, Transcriber, type TranscriberModels } from '@immeld/core/speech/transcriber';
 import type { Passage, Word } from '@immeld/core/transcript/manuscript';
-import { passagesFrom } from '@immeld/core/transcript/passages';
+import { type FoundVoice, SpeakerFinder } from '@immeld/core/speech/speakers/speakerFinder';
+import { DEFAULT_PASSAGE_RULES, passagesFrom } from '@immeld/core/transcript/passages';
 import { decodeSound } from './decodeSound';
 import type { FileTags } from './fileTags';
 
@@ -10,6 +11,8 @@ export type FileTranscript = {
   durationMs: number;
   peaks: number[];
   passages: Passage[];
+  /** The voices that were told apart, none where one person speaks. */
+  voices?: FoundVoice[];
   /** Where each further sound begins. */
   seamsMs?: number[];
   /** What the first file says of itself. */
@@ -67,19 +70,22 @@ export async function transcribeFile(
         .map((w) => w.text)
         .join(' '),
     });
+  const finder = new SpeakerFinder();
   const pieces = new Transcriber(models).pieces(metered, {
     signal,
+    speakers: finder,
     onProgress: ({ processedMs }) => report(processedMs),
   });
   for await (const piece of pieces) {
     words.push(...piece.words.map((w) => (piece.isDoubtful ? { ...w, confidence: Math.min(w.confidence, 0.3) } : w)));
     report(piece.endMs);
   }
+  const { speakers, voices } = finder.find();
   return {
     durationMs: toMs(meter.sampleCount),
-    ...{ seamsMs, tags },
+    ...{ seamsMs, tags, voices },
     peaks: meter.peaks(),
-    passages: passagesFrom(words),
+    passages: passagesFrom(words, DEFAULT_PASSAGE_RULES, speakers),
   };
 }
 

@@ -248,6 +248,7 @@ describe('another account’s things', () => {
   const PASSAGE = { startMs: 0, endMs: 1, speaker: null, startsParagraph: true, words: [] };
   const BODIES: Partial<Record<keyof typeof ENDPOINTS, unknown>> = {
     ...{ addSlips: { slips: [] }, putPicture: {}, correctPassage: { revision: 0, text: 'x' } },
+    changeSpeaker: { passageIds: [1], to: 'x' },
     rewritePassages: { replaced: [{ id: 1, revision: 0 }], passages: [PASSAGE] },
   };
 

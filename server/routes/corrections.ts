@@ -6,6 +6,7 @@ import { Recording } from '../models/recording';
 import { TranscriptVersion } from '../models/transcriptVersion';
 import type { SoundStore } from '../storage/soundStore';
 import { correct, rewrite, takeVersion } from '../transcript/corrections';
+import { giveTo } from '../transcript/speakers';
 import { recordingView } from '../views/recordingView';
 import { serve } from './serve';
 
@@ -14,7 +15,7 @@ const view = ({ id, kind, createdAt, passages }: TranscriptVersion): Version => 
   words: passages.reduce((sum, p) => sum + p.words.length, 0),
 });
 
-/** Corrections of the text by hand, and its versions. */
+/** Corrections of the text by hand, who says it, and its versions. */
 export function correctionRoutes(sounds: SoundStore): Router {
   const router = Router();
   const find = async (id: string): Promise<Recording> => {
@@ -32,6 +33,11 @@ export function correctionRoutes(sounds: SoundStore): Router {
     correct(await find(params.id), params.passageId, body),
   );
   serve(router, ENDPOINTS.rewritePassages, async ({ params, body }) => rewrite(await find(params.id), body));
+  serve(router, ENDPOINTS.changeSpeaker, async ({ params, body }) => {
+    const recording = await find(params.id);
+    const changed = await giveTo(recording, body);
+    return { recording: (await recordingView(recording.id, sounds))!, changed };
+  });
   serve(router, ENDPOINTS.listVersions, async ({ params }) => {
     const { id: recordingId } = await find(params.id);
     const versions = await TranscriptVersion.findAll({ where: { recordingId }, order: [['createdAt', 'DESC']] });

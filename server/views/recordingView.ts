@@ -1,3 +1,4 @@
+import { inFigures } from '@immeld/core/transcript/figures';
 import { barsOf } from '@immeld/core/audio/peaks';
 import type { Recording as RecordingAnswer, RecordingCard, Todo, WriteUp } from '@immeld/core/contract/recordings';
 import type { Slip } from '@immeld/core/contract/slips';
@@ -8,6 +9,7 @@ import { SlipRow } from '../models/slip';
 import { Tag } from '../models/tag';
 import { TodoRow } from '../models/todo';
 import { WriteUpRow } from '../models/writeUp';
+import { speakersIn } from '../transcript/speakers';
 import type { SoundStore } from '../storage/soundStore';
 
 /** Peak values of a strip in a list. */
@@ -73,7 +75,7 @@ export function cardView(r: Recording): RecordingCard {
     problem: r.problem,
     startedAt: r.startedAt,
     durationMs: r.durationMs,
-    firstWords: firstWords(passages.slice(0, 2)),
+    firstWords: inFigures(firstWords(passages.slice(0, 2))),
     strip: r.peaks.length ? barsOf(r.peaks, STRIP_BARS) : [],
     folderId: r.folderId,
     tags: (r.tags ?? []).map((t) => t.name).sort((a, b) => a.localeCompare(b)),
@@ -113,6 +115,7 @@ export async function recordingView(id: string, sounds: SoundStore): Promise<Rec
     language: recording.language,
     peaks: recording.peaks,
     passages: passages.map(passageView),
+    speakers: await speakersIn(recording, passages),
     todos: inOrder(todos).map((t) => todoView(t, recording)),
     writeUps: writeUps.map(writeUpView),
     slips: slips.map(slipView),

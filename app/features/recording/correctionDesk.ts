@@ -109,6 +109,11 @@ export class CorrectionDesk {
     return false;
   }
 
+  /** Ids of passages as the server knows them, or null while a change is on its way. */
+  idsOf(at: number, count: number): number[] | null {
+    return this.waiting.length ? null : this.places.slice(at, at + count).map((p) => p.id);
+  }
+
   undo(): void {
     const step = this.done.pop();
     if (!step) return;

@@ -9,6 +9,7 @@ import { OneMoreThing } from './oneMoreThing';
 import { Paragraph } from './paragraph';
 import type { ManuscriptRow } from './rows';
 import { SlipNote } from './slipNote';
+import { SpeakersBar } from './speakers';
 import { type SoundPlayer, usePlayer } from './soundPlayer';
 import { TodoSlip } from './todoSlip';
 
@@ -40,6 +41,7 @@ export function Manuscript({ recording, player, rows, isWide }: ManuscriptProps)
             style={{ ...{ width: '100%' }, ...(isWide ? { maxWidth: READING_WIDTH + 56, paddingHorizontal: 28 } : {}) }}
           >
             {job && <JobProgress job={job} />}
+            <SpeakersBar />
             <CorrectingBar />
           </View>
         </View>

@@ -1,14 +1,16 @@
-import { memo } from 'react';
+import { memo, useState } from 'react';
 import { View } from 'react-native';
 import { clockTime } from '@immeld/core/formats/times';
 import type { Passage } from '@immeld/core/transcript/manuscript';
 import { Press } from '../../ui/press';
+import { SpeakerMark } from '../../ui/speakerMark';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { isDoubtful, useCorrecting } from './correcting';
 import { wordAt } from './litWord';
 import { PassageEditor } from './passageEditor';
 import { spokenIndex, useReading } from './reading';
+import { useSpeakers, WhoPanel } from './speakers';
 import { type SoundPlayer, usePlayer } from './soundPlayer';
 
 type Word = Passage['words'][number];
@@ -16,9 +18,13 @@ type ParagraphProps = { passages: readonly Passage[]; first: number; player: Sou
 
 /** A paragraph of the manuscript: a press on any word plays from it, a second one opens its passage for typing. */
 export const Paragraph = memo(function Paragraph({ passages, first, player }: ParagraphProps) {
-  const { opened, open } = useCorrecting();
+  const { desk, opened, open } = useCorrecting();
+  const { speakers } = useSpeakers();
+  const [isAsking, setAsking] = useState(false);
   const startMs = passages[0]!.words[0]?.startMs ?? passages[0]!.startMs;
   const speaker = passages[0]!.speaker;
+  const number = speakers.findIndex((s) => s.name === speaker);
+  const ids = isAsking ? desk.idsOf(first, passages.length) : null;
   const inHere = opened !== null && opened.passage >= first && opened.passage < first + passages.length;
   const groups = inHere ? around(passages, opened.passage - first) : [passages];
   const openAtSound = () => {
@@ -32,16 +38,30 @@ export const Paragraph = memo(function Paragraph({ passages, first, player }: Pa
       aria-label={[speaker, clockTime(startMs)].filter(Boolean).join(', ')}
       style={{ paddingBottom: 10 }}
     >
-      <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 4 }}>
         <Press
           label={`Play from ${clockTime(startMs)}`}
           onPress={() => player.seek(startMs, true)}
           style={{ alignSelf: 'flex-start', minHeight: 32 }}
         >
           <Type size="tiny" tone="faint">
-            {[speaker, clockTime(startMs)].filter(Boolean).join('  ')}
+            {clockTime(startMs)}
           </Type>
         </Press>
+        {speaker !== null && (
+          <Press
+            label={`${speaker} says this. Who is it?`}
+            aria-expanded={isAsking}
+            onPress={() => setAsking(!isAsking)}
+            style={{ flexDirection: 'row', alignItems: 'center', gap: 6, minHeight: 32, flexShrink: 1 }}
+          >
+            {number >= 0 && <SpeakerMark index={number} />}
+            <Type size="tiny" isBold numberOfLines={1}>
+              {speaker}
+            </Type>
+          </Press>
+        )}
+        <View style={{ flex: 1 }} />
         {!inHere && (
           <Press label={`Correct the text from ${clockTime(startMs)}`} onPress={openAtSound} style={{ minHeight: 32 }}>
             <Type size="tiny" tone="faint" style={{ textAlign: 'right', textDecorationLine: 'underline' }}>
@@ -50,6 +70,14 @@ export const Paragraph = memo(function Paragraph({ passages, first, player }: Pa
           </Press>
         )}
       </View>
+      {isAsking &&
+        (ids ? (
+          <WhoPanel speaker={speaker} passageIds={ids} onClose={() => setAsking(false)} />
+        ) : (
+          <Type size="tiny" tone="faint" role="status">
+            Your corrections are on their way to the server; a moment, please.
+          </Type>
+        ))}
       {groups.map((group) => {
         const at = first + passages.indexOf(group[0]!);
         return inHere && at === opened.passage ? (

@@ -1,5 +1,7 @@
 import type { Recording } from '@immeld/core/contract/recordings';
 import { clockTime } from '@immeld/core/formats/times';
+import type { Speaker } from '@immeld/core/contract/speakers';
+import { paragraphsOf } from '@immeld/core/transcript/manuscript';
 import type { Pause } from '@immeld/core/transcript/pauses';
 import { useRouter } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
@@ -10,7 +12,7 @@ import { lengthName, whenSaid } from '../../ui/dates';
 import { FindBar } from '../../ui/findBar';
 import { Press } from '../../ui/press';
 import { useIsWide } from '../../ui/shell';
-import { Strip } from '../../ui/strip';
+import { Strip, type StripTurn } from '../../ui/strip';
 import { Tabs } from '../../ui/tabs';
 import { READING_WIDTH, useColours } from '../../ui/theme';
 import { Title, Type } from '../../ui/type';
@@ -23,6 +25,7 @@ import { MarginList, marginOf } from './marginList';
 import { PlayerBar } from './playerBar';
 import { type ManuscriptRow, manuscriptRows } from './rows';
 import { SoundPlayer, usePlayer } from './soundPlayer';
+import { SpeakersContext, useSpeakers, useSpeakersOf } from './speakers';
 import { usePlayerKeys } from './usePlayerKeys';
 import { VideoPane } from './videoPane';
 import { WriteUps } from './writeUps';
@@ -52,14 +55,17 @@ export function RecordingPage({ recording, startAtMs, part: asked }: PageProps) 
   const tabs = PARTS.filter((p) => !isWide || p.key !== 'words').map((p) =>
     p.key === 'margin' && marginCount ? { ...p, label: `Margin · ${marginCount}` } : p,
   );
+  const speaking = useSpeakersOf(recording);
   const shared = { recording, player, rows, pauses };
   return (
     <CorrectingContext.Provider value={correcting.context}>
-      {isWide ? (
-        <WidePage {...shared} tabs={tabs} part={part === 'words' ? 'margin' : part} onPart={setPart} />
-      ) : (
-        <PhonePage {...shared} tabs={tabs} part={part} onPart={setPart} />
-      )}
+      <SpeakersContext.Provider value={speaking}>
+        {isWide ? (
+          <WidePage {...shared} tabs={tabs} part={part === 'words' ? 'margin' : part} onPart={setPart} />
+        ) : (
+          <PhonePage {...shared} tabs={tabs} part={part} onPart={setPart} />
+        )}
+      </SpeakersContext.Provider>
     </CorrectingContext.Provider>
   );
 }
@@ -209,9 +215,12 @@ function Head({ recording }: { recording: Recording }) {
 function Sound({ recording, player, height }: { recording: Recording; player: SoundPlayer; height: number }) {
   const total = recording.durationMs ?? 0;
   const played = usePlayer(player, (s) => (total ? Math.round((s.timeMs / total) * 1000) / 1000 : 0));
+  const { speakers } = useSpeakers();
+  const turns = useMemo(() => turnsOf(recording, speakers), [recording, speakers]);
   return (
     <View>
       <Strip
+        turns={turns}
         peaks={recording.peaks}
         height={height}
         played={played}
@@ -229,4 +238,15 @@ function Sound({ recording, player, height }: { recording: Recording; player: So
       </View>
     </View>
   );
+}
+
+/** Who speaks from where to where, as shares of the sound. */
+function turnsOf({ passages, durationMs }: Recording, speakers: readonly Speaker[]): StripTurn[] {
+  const total = durationMs || 1;
+  const numbers = new Map(speakers.map((s, i) => [s.name, i]));
+  return paragraphsOf(passages.map((p) => ({ ...p, startsParagraph: false }))).flatMap((group) => {
+    const speaker = numbers.get(group[0]!.speaker ?? '');
+    if (speaker === undefined) return [];
+    return [{ speaker, from: group[0]!.startMs / total, to: group.at(-1)!.endMs / total }];
+  });
 }

@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { FIGURE_KINDS, type FigureKind } from '@immeld/core/transcript/figures';
+import { FIGURE_KINDS, type FigureKind } from '@immeld/core/contract/figureKinds';
 import { useChanges, useSharedSettings } from '../../api/queries';
 import { Choice } from '../../ui/choice';
 import { Failure } from '../../ui/notice';

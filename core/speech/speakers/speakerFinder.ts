@@ -9,6 +9,9 @@ import {
   likelihoodUnder,
   noVoice,
   spread,
+  fromKept,
+  toKeep,
+  type KeptVoice,
 } from './voiceStatistics';
 
 /** Weight of the penalty: higher finds fewer speakers. Clean synthetic and read voices come out right at 2 to 3. */
@@ -25,6 +28,13 @@ const CHANGE_COST = 12;
 const CHANGE_INSIDE_COST = 45;
 /** A speaker found by chance in a few sounds is none. */
 const LEAST_SPEAKER_FRAMES = 250;
+
+/** A voice of a recording with the name it has there. */
+export type FoundVoice = { speaker: string; voice: KeptVoice };
+
+const numberedSpeaker = (index: number): string => `Speaker ${index + 1}`;
+/** Whether nobody has named this speaker yet. */
+export const isNumbered = (speaker: string): boolean => /^Speaker \d+$/.test(speaker);
 
 /** Some words said in one breath, and the voice that said them. */
 type Run = { words: number; voice: VoiceStatistics; endsOpen: boolean };
@@ -70,10 +80,10 @@ export class SpeakerFinder {
   }
 
   /**
-   * @param count of speakers when a person has said how many there are
-   * @returns for each word pushed its speaker, numbered from 0 in the order in which they first speak
+   * @param count of speakers when it is known
+   * @returns for each word pushed who says it, null for all where one person speaks, and the voices by name
    */
-  speakers(count: number | null = null): number[] {
+  find(count: number | null = null): { speakers: (string | null)[]; voices: FoundVoice[] } {
     const founders = this.runs.filter((r) => r.voice.frames >= SHORTEST_FOUNDER_FRAMES).map((r) => r.voice);
     let voices = clustered(founders, count);
     if (count === null) {
@@ -81,12 +91,14 @@ export class SpeakerFinder {
       voices = large.length ? large : voices.slice(0, 1);
     }
     const byRun = voices.length > 1 ? this.likeliestPath(voices) : this.runs.map(() => 0);
-    const order: number[] = [];
-    return this.runs.flatMap(({ words }, i) => {
-      let number = order.indexOf(byRun[i]!);
-      if (number < 0) number = order.push(byRun[i]!) - 1;
-      return new Array<number>(words).fill(number);
-    });
+    const order = [...new Set(byRun)];
+    const isAlone = order.length < 2;
+    return {
+      speakers: this.runs.flatMap(({ words }, i) =>
+        new Array<string | null>(words).fill(isAlone ? null : numberedSpeaker(order.indexOf(byRun[i]!))),
+      ),
+      voices: isAlone ? [] : order.map((voice, i) => ({ speaker: numberedSpeaker(i), voice: toKeep(voices[voice]!) })),
+    };
   }
 
   /** The row of speakers with the highest likelihood when each change has its price (Viterbi 1967). */
@@ -101,7 +113,7 @@ export class SpeakerFinder {
       from.push(sources);
       costs = sources.map((source, v) => {
         const change = source === v ? 0 : price;
-        // Frames that follow each other tell much the same: a tenth of them counts.
+        // Frames that follow each other tell much the same: a quarter of them counts.
         const evidence = run.voice.frames ? judges[v]!(run.voice) * (run.voice.frames / 4) : 0;
         return costs[source]! + change - evidence;
       });
@@ -164,3 +176,17 @@ function clustered(voices: readonly VoiceStatistics[], count: number | null): Vo
 }
 
 const between = (a: Cluster, b: Cluster): number => dissimilarity(a.voice, b.voice, WEIGHT, [a.spread, b.spread]);
+
+/**
+ * Among voices that have a name the one that is heard here, or null where none is alike enough.
+ * @param known with the name of the person
+ */
+export function namedVoice(voice: KeptVoice, known: readonly FoundVoice[]): string | null {
+  const heard = fromKept(voice);
+  let best: [string | null, number] = [null, 0];
+  for (const { speaker, voice: other } of known) {
+    const unlike = dissimilarity(heard, fromKept(other), WEIGHT);
+    if (unlike < best[1]) best = [speaker, unlike];
+  }
+  return best[0];
+}

@@ -117,3 +117,21 @@ function inverseOf(factor: Float64Array): Float64Array {
   }
   return inverse;
 }
+
+/** A voice as it is kept and compared later: numbers with four digits are enough. */
+export type KeptVoice = { frames: number; sum: number[]; products: number[] };
+
+/** Longer ones are weighed as so many frames: a voice of an hour would tell itself from everything. */
+const MOST_KEPT_FRAMES = 3000;
+
+export function toKeep({ frames, sum, products }: VoiceStatistics): KeptVoice {
+  const scale = Math.min(1, MOST_KEPT_FRAMES / frames);
+  const short = (value: number) => Number((value * scale).toPrecision(7));
+  return { frames: Math.round(frames * scale), sum: Array.from(sum, short), products: Array.from(products, short) };
+}
+
+export const fromKept = ({ frames, sum, products }: KeptVoice): VoiceStatistics => ({
+  frames,
+  sum: Float64Array.from(sum),
+  products: Float64Array.from(products),
+});

@@ -77,3 +77,48 @@ test('figures and hesitations are a way of reading: switched off, the words that
   await expect(page.getByRole('switch', { name: 'Numbers from ten on' })).toBeChecked();
   expect(await exported()).toContain('For 11 years');
 });
+
+test('a listed name is heard rightly when transcribed again, offered where a word sounds like it, and taken off again', async ({
+  page,
+  immeld,
+}) => {
+  test.setTimeout(180_000);
+  const { id, get } = await recordingOf(immeld, 'Quay walk.ogg');
+  const text = async () =>
+    (await get()).passages
+      .flatMap((p) => p.words)
+      .map((w) => w.text)
+      .join(' ');
+  await expect.poll(async () => (await get()).state, { timeout: 60_000 }).toBe('ready');
+  expect(await text()).not.toContain('Vantongeren');
+  await page.goto(`${immeld.address}/settings`);
+  const field = page.getByRole('textbox', { name: 'Name or term', exact: true });
+  for (const name of ['Vantongeren', 'Ottoline']) {
+    await field.fill(name);
+    await field.press('Enter');
+    await expect(page.getByRole('button', { name: `Remove ${name}` })).toBeVisible();
+  }
+  await expectAccessible(page);
+
+  await page.goto(`${immeld.address}/recordings/${id}?part=about`);
+  await page.getByRole('button', { name: 'Transcribe again' }).click();
+  await expect.poll(text, { timeout: 120_000 }).toContain('Vantongeren');
+
+  // By hand: what sounds like a word is offered, put there, and taken back.
+  const talk = await recordingOf(immeld, 'Appointment with Bram.m4a');
+  await page.goto(`${immeld.address}/recordings/${talk.id}`);
+  await page.getByText('Otto.', { exact: true }).first().dblclick();
+  await page.getByRole('button', { name: 'Put Ottoline here' }).click();
+  await expect(page.getByRole('textbox', { name: 'Text of the passage' })).toHaveValue(/Ottoline\./);
+  await page.keyboard.press('Escape');
+  const said = async () => (await talk.get()).passages.flatMap((p) => p.words).some((w) => w.text === 'Ottoline.');
+  await expect.poll(said).toBe(true);
+  await page.keyboard.press('Control+z');
+  await expect.poll(said).toBe(false);
+
+  await page.goto(`${immeld.address}/settings`);
+  await page.getByRole('button', { name: 'Remove Ottoline' }).click();
+  await expect(page.getByRole('button', { name: 'Remove Ottoline' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: 'Remove Ottoline' })).toBeVisible();
+});

@@ -10,12 +10,14 @@ installTestSpeech();
 if (spawnSync('sh', ['-c', 'command -v pocketsphinx_continuous'], { stdio: 'ignore' }).status !== 0) {
   installDebian(['pocketsphinx', 'pocketsphinx-en-us'], 'pocketsphinx, for comparison');
 }
+if (spawnSync('sh', ['-c', 'command -v flite'], { stdio: 'ignore' }).status !== 0)
+  installDebian(['flite'], 'flite, voices');
 installChromium();
 const { buildAll } = await import('./build.mjs');
 await buildAll();
 say('Measuring; this takes about three quarters of an hour on two quiet cores, ten minutes with --short …');
 let status = 0;
-for (const name of ['recognition', 'live']) {
+for (const name of ['recognition', 'speakers', 'names', 'live']) {
   const run = spawnSync(
     process.execPath,
     [

@@ -5,6 +5,7 @@ import { CalendarSettings } from '../features/settings/calendarSettings';
 import { ConsentSettings } from '../features/settings/consentSettings';
 import { ImportSettings } from '../features/settings/importSettings';
 import { ListeningSettings } from '../features/settings/listeningSettings';
+import { NameSettings } from '../features/settings/nameSettings';
 import { PackSettings } from '../features/settings/packSettings';
 import { ReadingSettings } from '../features/settings/readingSettings';
 import { SourceSettings } from '../features/settings/sourceSettings';
@@ -19,6 +20,7 @@ export default function SettingsScreen() {
         <AccountSettings />
         <SourceSettings />
         <PackSettings />
+        <NameSettings />
         <ListeningSettings />
         <ReadingSettings />
         <ConsentSettings />

@@ -1,8 +1,9 @@
 import { type ReactNode, createContext, useCallback, useContext, useMemo, useState } from 'react';
 import { Snackbar } from 'react-native-paper';
 
-type Offer = { text: string; undo?: () => void };
-type Show = (text: string, undo?: () => void) => void;
+type Offer = { text: string; act?: () => void; label: string };
+/** @param label of what can be done, "Undo" unless something else is offered */
+type Show = (text: string, act?: () => void, label?: string) => void;
 
 const UndoContext = createContext<Show>(() => undefined);
 /** Shows what was done, with a way back for ten seconds. */
@@ -12,9 +13,9 @@ const SHOWN_MS = 10_000;
 
 export function UndoBarProvider({ children }: { children: ReactNode }) {
   const [offer, setOffer] = useState<Offer | null>(null);
-  const show = useCallback<Show>((text, undo) => setOffer({ text, ...(undo ? { undo } : {}) }), []);
+  const show = useCallback<Show>((text, act, label = 'Undo') => setOffer({ text, label, ...(act ? { act } : {}) }), []);
   const close = () => setOffer(null);
-  const action = useMemo(() => (offer?.undo ? { label: 'Undo', onPress: offer.undo } : undefined), [offer]);
+  const action = useMemo(() => (offer?.act ? { label: offer.label, onPress: offer.act } : undefined), [offer]);
   return (
     <UndoContext.Provider value={show}>
       {children}

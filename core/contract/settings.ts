@@ -3,6 +3,26 @@ import { FIGURE_KINDS } from './figureKinds';
 
 const figures = () => yup.array().of(yup.string().oneOf(FIGURE_KINDS).required());
 
+const names = () =>
+  yup
+    .array()
+    .of(
+      yup.object({
+        text: yup
+          .string()
+          .trim()
+          .required('A name needs some letters.')
+          .max(60, 'A name or term may have at most 60 characters.')
+          .matches(/^[^=#\n]*\p{L}[^=#\n]*$/u, 'A name needs letters, and neither = nor # stands in it.'),
+        soundsLike: yup
+          .array()
+          .of(yup.string().trim().max(60, 'A sound may have at most 60 characters.').required())
+          .max(5, 'At most five ways to sound for each name.')
+          .required(),
+      }),
+    )
+    .max(500, 'The list may have at most 500 names and terms.');
+
 const phrase = () =>
   yup
     .string()
@@ -19,6 +39,8 @@ export const settingsSchema = yup.object({
   asideClosing: phrase().required(),
   /** Whether the place that a file states is kept with its recording. */
   takesPlace: yup.boolean().required(),
+  /** Names and terms that the recogniser is to know, with how they sound. */
+  names: names().required(),
   /** What is written in figures; the words that were said are kept underneath. */
   figures: figures().required(),
   /** Whether hesitations and what was begun twice are left out of what one reads. */
@@ -32,6 +54,7 @@ export const settingsChangeSchema = yup
     asideOpening: phrase(),
     asideClosing: phrase(),
     takesPlace: yup.boolean(),
+    names: names(),
     figures: figures(),
     hidesFillers: yup.boolean(),
   })
@@ -43,6 +66,7 @@ export const USUAL_SETTINGS: SharedSettings = {
   asideOpening: 'side note',
   asideClosing: 'back to it',
   takesPlace: false,
+  names: [],
   figures: [...FIGURE_KINDS],
   hidesFillers: false,
 };

@@ -1,3 +1,5 @@
+import { type BeamRules, type Step, decodeWithNames, nameTrie } from './names/nameBeam';
+import { type NameCandidate, type PreparedNames, bareWord, hiddenNames, nameCandidates } from './names/nameCandidates';
 import { loopAtEnd, timesReallySaid } from './repetition';
 import { type ModelRuntime, type ModelSession, type Tensor, floatsOf } from './session';
 import { END_TOKEN, START_TOKEN, type Tokenizer } from './tokenizer';
@@ -40,9 +42,17 @@ export type Hint = {
   /** Tokens that may follow; they are checked all at once and kept as far as they would be chosen again. */
   draft: readonly number[];
 };
-const NO_HINT: Hint = { known: [], draft: [] };
+export const NO_HINT: Hint = { known: [], draft: [] };
 
 export type RecognisedPiece = { words: RecognisedWord[]; meanLogProbability: number; isDoubtful: boolean };
+
+/** Wider finds hardly more; a bonus above 4 puts names where nobody says them. Tuned by `npm run bench`. */
+const NAME_BEAM: BeamRules = { width: 4, bonusPerToken: 4, mostBonus: 16 };
+/** How many places are tried with a name in one piece; each costs one pass of the decoder. */
+const MOST_NAMES_TRIED = 8;
+/** Log probability that a listed name may be less likely than what was recognised; tuned by `npm run bench`. */
+const NAME_BONUS_PER_TOKEN = 4;
+const MOST_NAME_BONUS = 16;
 
 const EMPTY: RecognisedPiece = { words: [], meanLogProbability: 0, isDoubtful: false };
 
@@ -60,25 +70,39 @@ export class Recogniser {
    * @param samples 16 kHz mono in [-1, 1], at most 30 s (longer pieces lose words)
    * @param isSpeechAt whether speech was detected at this second of the piece; guides the word times
    * @param hint without one all tokens are found one by one
+   * @param names that a person has listed: they are put where they sound right and the model finds them likely enough
    */
   async recognise(
     samples: Float32Array,
     isSpeechAt: (second: number) => boolean,
     hint: Hint = NO_HINT,
+    names: PreparedNames = [],
   ): Promise<RecognisedPiece> {
     const seconds = samples.length / SAMPLE_RATE_HZ;
     if (seconds < SHORTEST_PIECE_SECONDS) return EMPTY;
-    const decoded = await this.decode(samples, seconds, hint);
+    const heard = await this.listen(samples);
+    const decoded = await this.decode(heard, seconds, hint);
     if (decoded.tokens.length === 0) return EMPTY;
-    return this.describe(decoded, seconds, isSpeechAt);
+    const piece = this.describe(decoded, seconds, isSpeechAt);
+    if (names.length === 0) return piece;
+    const again = await this.hearAgain(heard, decoded, piece.words, seconds, names);
+    const words = again === decoded ? piece.words : this.describe(again, seconds, isSpeechAt).words;
+    const better = await this.withNames(heard, again, words, names);
+    return better === decoded ? piece : this.describe(better, seconds, isSpeechAt);
   }
 
-  private async decode(samples: Float32Array, seconds: number, hint: Hint): Promise<Decoded> {
-    const { runtime, encoder, crossKeyValues, step, tokenizer } = this.models;
+  /** What the decoder needs to know of the sound: keys and values of the cross-attention. */
+  private async listen(samples: Float32Array): Promise<Record<string, Tensor>> {
+    const { runtime, encoder, crossKeyValues } = this.models;
     const encoded = await encoder.run({ input_values: runtime.float32(samples, [1, samples.length]) });
     const cross = await crossKeyValues.run({ encoder_hidden_states: encoded['last_hidden_state']! });
     const constant: Record<string, Tensor> = {};
     for (const [name, tensor] of Object.entries(cross)) constant[name.replace('present', 'past_key_values')] = tensor;
+    return constant;
+  }
+
+  private async decode(constant: Record<string, Tensor>, seconds: number, hint: Hint): Promise<Decoded> {
+    const { runtime, step, tokenizer } = this.models;
     let past = this.emptyPast();
 
     const decoded: Decoded = { tokens: [], logProbabilities: [], attention: [] };
@@ -119,6 +143,92 @@ export class Recogniser {
       next = [decoded.tokens.at(-1)!];
     }
     return decoded;
+  }
+
+  /** Where listed names may be hidden in doubtful words, the piece is heard again from there with these in mind. */
+  private async hearAgain(
+    heard: Record<string, Tensor>,
+    decoded: Decoded,
+    words: readonly RecognisedWord[],
+    seconds: number,
+    names: PreparedNames,
+  ): Promise<Decoded> {
+    const { runtime, step, tokenizer } = this.models;
+    const hidden = hiddenNames(words, names);
+    if (!hidden) return decoded;
+    const spoken = tokenizer.words(decoded.tokens);
+    const from = spoken[Math.max(0, hidden.from - 2)]!.firstToken;
+    const run: Step<Record<string, Tensor>> = async (tokens, past) => {
+      const inputIds = runtime.int64(BigInt64Array.from(tokens, BigInt), [1, tokens.length]);
+      const result = await step.run({ input_ids: inputIds, ...heard, ...(past ?? this.emptyPast()) });
+      const logits = floatsOf(result, 'logits');
+      return { logits: logits.subarray(-logits.length / tokens.length), past: this.nextPast(result, null) };
+    };
+    const tokens = await decodeWithNames(
+      [START_TOKEN, ...decoded.tokens.slice(0, from)],
+      run,
+      nameTrie(hidden.names, (piece) => tokenizer.idOf(piece)),
+      NAME_BEAM,
+      {
+        ...{ end: END_TOKEN, size: tokenizer.size, most: Math.ceil(seconds * MOST_TOKENS_PER_SECOND) + 2 },
+        isWordStart: (token) => token === END_TOKEN || tokenizer.endsWordBefore(token),
+      },
+    );
+    const hasName = tokens && tokenizer.words(tokens).some((w) => hidden.names.includes(bareWord(w.text)));
+    return hasName ? this.score(heard, tokens) : decoded;
+  }
+
+  /**
+   * Listed names in the place of words that sound like them, where the model, asked for the likelihood of the whole
+   * piece with the name in it, does not lose more than the list is worth.
+   */
+  private async withNames(
+    heard: Record<string, Tensor>,
+    decoded: Decoded,
+    words: readonly RecognisedWord[],
+    names: PreparedNames,
+  ): Promise<Decoded> {
+    const { tokenizer } = this.models;
+    const spoken = tokenizer.words(decoded.tokens);
+    let best = decoded;
+    const taken: NameCandidate[] = [];
+    for (const candidate of nameCandidates(words, names).slice(0, MOST_NAMES_TRIED)) {
+      if (taken.some((t) => candidate.from < t.to && t.from < candidate.to)) continue;
+      const first = spoken[candidate.from]!;
+      const last = spoken[candidate.to - 1]!;
+      const before = /^[^\p{L}\p{N}]*/u.exec(first.text)![0];
+      const after = /(?:['’]s)?[^\p{L}\p{N}]*$/u.exec(last.text)![0];
+      const name = tokenizer.encode(before + candidate.text + after);
+      // What is taken already stands further left or right with another number of tokens.
+      const shift = taken.filter((t) => t.to <= candidate.from).reduce((sum, t) => sum + (t.shift ?? 0), 0);
+      const [from, to] = [first.firstToken + shift, last.lastToken + 1 + shift];
+      const tokens = [...best.tokens.slice(0, from), ...name, ...best.tokens.slice(to)];
+      const tried = await this.score(heard, tokens);
+      const worth = Math.min(NAME_BONUS_PER_TOKEN * name.length, MOST_NAME_BONUS) * (1 - candidate.distance);
+      if (likelihood(tried, from) + worth <= likelihood(best, from)) continue;
+      best = tried;
+      taken.push({ ...candidate, shift: name.length - (to - from) });
+    }
+    return best;
+  }
+
+  /** Likelihood and attention of a given text, all in one pass. */
+  private async score(heard: Record<string, Tensor>, tokens: readonly number[]): Promise<Decoded> {
+    const { runtime, step, tokenizer } = this.models;
+    const inputs = [START_TOKEN, ...tokens];
+    const inputIds = runtime.int64(BigInt64Array.from(inputs, BigInt), [1, inputs.length]);
+    const result = await step.run({ input_ids: inputIds, ...heard, ...this.emptyPast() });
+    const logits = floatsOf(result, 'logits');
+    const perToken = logits.length / inputs.length;
+    const scored: Decoded = { tokens: [...tokens], logProbabilities: [], attention: [] };
+    for (let row = 0; row < inputs.length; row++) {
+      const here = logits.subarray(row * perToken, (row + 1) * perToken);
+      const [chosen, logProbability] = mostLikely(here, tokenizer.size);
+      const token = tokens[row] ?? END_TOKEN;
+      scored.logProbabilities.push(logProbability + here[token]! - here[chosen]!);
+      scored.attention.push(this.meanAttention(result, row, inputs.length));
+    }
+    return scored;
   }
 
   private emptyPast(): Record<string, Tensor> {
@@ -191,6 +301,10 @@ export class Recogniser {
     return { words, meanLogProbability, isDoubtful: meanLogProbability < DOUBTFUL_MEAN_LOG_PROBABILITY };
   }
 }
+
+/** Log probability of the tokens from one on, the end included. */
+const likelihood = ({ logProbabilities }: Decoded, from: number): number =>
+  logProbabilities.slice(from).reduce((a, b) => a + b, 0);
 
 /** The first positions of keys or values of shape [1, heads, positions, width]. */
 function firstPositions(tensor: Tensor, kept: number): [data: Float32Array, dims: number[]] {

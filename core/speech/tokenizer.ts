@@ -16,6 +16,45 @@ export class Tokenizer {
     this.size = pieces.length;
   }
 
+  private ids: Map<string, number> | null = null;
+
+  /** Id of a piece of the vocabulary, "▁" for a space. */
+  idOf(piece: string): number | undefined {
+    this.ids ??= new Map(this.pieces.map((p, id) => [p, id]));
+    return this.ids.get(piece);
+  }
+
+  /** Whether a word ends before this token: it begins another one, is a mark, or ends the text. */
+  endsWordBefore(token: number): boolean {
+    return !/^[\p{L}\p{N}<]/u.test(this.pieces[token] ?? '');
+  }
+
+  /**
+   * Token ids of a text that stands inside a sentence: letters joined pair by pair, the piece with the lowest id first,
+   * which is the order in which byte pair encoding learned them (Sennrich, Haddow and Birch 2016). What is in no piece
+   * is spelled in bytes.
+   */
+  encode(text: string): number[] {
+    const parts = [...`▁${text.trim().replace(/\s+/g, '▁')}`];
+    for (;;) {
+      let best = Infinity;
+      let at = -1;
+      for (let i = 0; i + 1 < parts.length; i++) {
+        const id = this.idOf(parts[i]! + parts[i + 1]!);
+        if (id !== undefined && id < best) [best, at] = [id, i];
+      }
+      if (at < 0) break;
+      parts.splice(at, 2, parts[at]! + parts[at + 1]!);
+    }
+    return parts.flatMap((part) => {
+      const id = this.idOf(part);
+      if (id !== undefined) return [id];
+      return [...encoder.encode(part)].map((byte) =>
+        this.idOf(`<0x${byte.toString(16).toUpperCase().padStart(2, '0')}>`)!,
+      );
+    });
+  }
+
   /** Words of a token sequence without start token; control tokens and unknown ids are passed over. */
   words(tokens: readonly number[]): TokenWord[] {
     const groups: { bytes: number[]; firstToken: number; lastToken: number }[] = [];

@@ -1,5 +1,6 @@
 import { Cutter, DEFAULT_RULES, type Span } from './cutting';
-import { Recogniser, type RecognisedWord, type RecognitionModels } from './recogniser';
+import type { PreparedNames } from './names/nameCandidates';
+import { NO_HINT, Recogniser, type RecognisedWord, type RecognitionModels } from './recogniser';
 import { SampleWindow } from './sampleWindow';
 import type { ModelSession } from './session';
 import type { SpeakerFinder } from './speakers/speakerFinder';
@@ -32,6 +33,7 @@ export class Transcriber {
   /**
    * @param source 16 kHz mono samples in [-1, 1] in chunks of any size
    * @param onProgress called after each piece and each block with the time up to which the sound is done
+   * @param names that a person has listed
    * @param speakers hears every word, in the order in which they are given out
    * @param signal ends the work between two pieces; the stream then throws the signal's reason
    */
@@ -41,7 +43,13 @@ export class Transcriber {
       onProgress,
       signal,
       speakers,
-    }: { onProgress?: (progress: TranscriberProgress) => void; signal?: AbortSignal; speakers?: SpeakerFinder } = {},
+      names = [],
+    }: {
+      names?: PreparedNames;
+      onProgress?: (progress: TranscriberProgress) => void;
+      signal?: AbortSignal;
+      speakers?: SpeakerFinder;
+    } = {},
   ): AsyncGenerator<TranscribedPiece> {
     const detector = new SpeechDetector(this.models.runtime, this.models.detector);
     const recogniser = new Recogniser(this.models);
@@ -52,7 +60,12 @@ export class Transcriber {
     const recognise = async (span: Span): Promise<TranscribedPiece> => {
       signal?.throwIfAborted();
       const samples = sound.slice(span.start * FRAME_SAMPLES, span.end * FRAME_SAMPLES);
-      const { words, isDoubtful } = await recogniser.recognise(samples, voicedIn(speech.slice(span.start, span.end)));
+      const { words, isDoubtful } = await recogniser.recognise(
+        samples,
+        voicedIn(speech.slice(span.start, span.end)),
+        NO_HINT,
+        names,
+      );
       speakers?.push(
         samples,
         words.map((w) => absoluteWord(w, 0)),

@@ -156,6 +156,7 @@ export class JobQueue {
           playback: this.sounds.playbackPlan(recording.soundFile, recording.moreSounds.length),
           filing: await filingContextFor(recording),
           asides: await asidesFor(recording),
+          names: (await sharedSettings()).names,
         },
         (progress) => this.report(row, recording, progress),
       );

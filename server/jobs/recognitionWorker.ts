@@ -23,6 +23,7 @@ async function work(task: WorkerTask, signal: AbortSignal): Promise<void> {
     signal,
     expectedMs: task.expectedMs,
     more: task.moreSoundFiles,
+    names: task.names,
     onProgress: (progress) => {
       const now = performance.now();
       if (now - lastReport < PROGRESS_EVERY_MS) return;

@@ -1,5 +1,6 @@
 import type { FilingContext, Proposals } from '@immeld/core/filing/proposals';
 import type { Aside, AsidePhrases } from '@immeld/core/language/asides';
+import type { ListedName } from '@immeld/core/speech/names/nameCandidates';
 import type { FileProgress, FileTranscript } from '../recognition/transcribeFile';
 
 /** What the server asks of a recognition worker. */
@@ -11,6 +12,8 @@ export type WorkerTask = {
   expectedMs: number | null;
   playback: { target: string; isWebm: boolean } | null;
   filing: FilingContext;
+  /** Names and terms that the person has listed. */
+  names: ListedName[];
   /** The phrases of asides, or null where none are listened for. */
   asides: AsidePhrases | null;
 };

@@ -1,4 +1,5 @@
 import { PeakMeter } from '@immeld/core/audio/peaks';
+import { type ListedName, prepareNames } from '@immeld/core/speech/names/nameCandidates';
 import { SAMPLE_RATE_HZ, Transcriber, type TranscriberModels } from '@immeld/core/speech/transcriber';
 import type { Passage, Word } from '@immeld/core/transcript/manuscript';
 import { type FoundVoice, SpeakerFinder } from '@immeld/core/speech/speakers/speakerFinder';
@@ -21,6 +22,7 @@ export type FileTranscript = {
 
 /**
  * Decodes and recognises one sound file of any length and kind.
+ * @param names and terms that a person has listed
  * @param more further sounds that go on where the file ends
  * @param expectedMs the length when it is known beforehand; else what the file says of itself
  * @throws SoundError when there is nothing to hear; the signal's reason when cancelled
@@ -33,7 +35,9 @@ export async function transcribeFile(
     signal,
     expectedMs = null,
     more = [],
+    names = [],
   }: {
+    names?: readonly ListedName[];
     onProgress?: (progress: FileProgress) => void;
     signal?: AbortSignal;
     expectedMs?: number | null;
@@ -74,6 +78,7 @@ export async function transcribeFile(
   const pieces = new Transcriber(models).pieces(metered, {
     signal,
     speakers: finder,
+    names: prepareNames(names),
     onProgress: ({ processedMs }) => report(processedMs),
   });
   for await (const piece of pieces) {

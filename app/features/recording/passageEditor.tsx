@@ -1,13 +1,17 @@
-import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { joinPassages, retimed, splitPassage } from '@immeld/core/transcript/edit';
+import { prepareNames, similarNames } from '@immeld/core/speech/names/nameCandidates';
 import { spokenWords } from '@immeld/core/transcript/figures';
 import { type Passage, passageText } from '@immeld/core/transcript/manuscript';
+import { useChanges, useSharedSettings } from '../../api/queries';
 import { WordButton } from '../../ui/press';
 import { useIsWide } from '../../ui/shell';
 import { FONTS, SIZES, useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
+import { useUndoBar } from '../../ui/undoBar';
 import { useCorrecting, useDesk } from './correcting';
+import { countCorrections, typedNames } from './repeatedCorrections';
 import { readIndex, useReading } from './reading';
 import { type SoundPlayer, usePlayer } from './soundPlayer';
 
@@ -36,6 +40,9 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
   const { passages } = useDesk(desk);
   const isPlaying = usePlayer(player, (s) => s.isPlaying);
   const field = useRef<HTMLTextAreaElement>(null);
+  const { data } = useSharedSettings();
+  const { settings: changeSettings } = useChanges();
+  const show = useUndoBar();
   const read = useReading();
   const [text, setText] = useState(() => passageText({ words: read(passage.words) }));
   const typed = useRef(text);
@@ -64,6 +71,19 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
     typed.current.trim() === passageText({ words: shown.current })
       ? base.current
       : { ...base.current, words: spokenWords(retyped()) };
+  /** What was put right twice is offered for the list of names and terms. */
+  const offerNames = (before: Passage, now: Passage) => {
+    const listed = data?.names ?? [];
+    const texts = (passage: Passage) => passage.words.map((w) => w.text);
+    const [name] = countCorrections(
+      typedNames(texts(before), texts(now)),
+      listed.map((n) => n.text),
+      localStorage,
+    );
+    if (!name || !data) return;
+    const add = () => changeSettings.mutate({ names: [...listed, { text: name, soundsLike: [] }] });
+    show(`You wrote ${name} twice. Should it be known from now on?`, add, 'List it');
+  };
   /** @returns whether the passage stands as it was typed */
   const save = (): boolean => {
     const now = changed();
@@ -71,6 +91,7 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
     const before = base.current;
     shown.current = retyped();
     base.current = now;
+    offerNames(before, now);
     return desk.correct(index, before, now);
   };
   const leave = () => {
@@ -137,6 +158,14 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
     save();
     openDoubtful();
   };
+  const names = useMemo(() => prepareNames(data?.names ?? []), [data]);
+  const selectedWord = word === null ? '' : (passage.words[word]?.text ?? '');
+  const alike = useMemo(() => (selectedWord ? similarNames(selectedWord, names) : []), [selectedWord, names]);
+  const put = (name: string) => {
+    const { selectionStart: from, selectionEnd: to, value } = field.current!;
+    setText(value.slice(0, from) + name + value.slice(to));
+    requestAnimationFrame(() => field.current?.setSelectionRange(from, from + name.length));
+  };
   const keep = { onPointerDown: (event: { preventDefault: () => void }) => event.preventDefault() } as object;
   return (
     <View style={{ paddingVertical: 4 }}>
@@ -166,6 +195,16 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
         {...({ dataSet: { editor: 'true' } } as object)}
         style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center' }}
       >
+        {alike.map((name) => (
+          <WordButton
+            {...keep}
+            key={name}
+            label={name}
+            aria-label={`Put ${name} here`}
+            isBold
+            onPress={() => put(name)}
+          />
+        ))}
         <WordButton
           {...keep}
           label={isPlaying ? 'Pause' : 'Play here'}

@@ -51,6 +51,8 @@ we had a hundred, fifty were left | we had a hundred, 50 were left
 ninety-nine, one hundred | 99, 100
 Ninety-nine, one hundred | Ninety-nine, 100
 we had 20 thousand | we had 20,000
+The trench costs eleven thousand, four hundred. | The trench costs 11,400.
+in two thousand, twelve people came | in 2,000, 12 people came
 we had 12 and five | we had 12 and five
 seventeen thousand and six leaves | 17,006 leaves
 ## years

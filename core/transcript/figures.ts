@@ -275,6 +275,15 @@ function restOfThousands(r: Reader, first: number, isA: boolean): Amount {
   let value = first;
   let step = Object.values(SCALES).findLast((scale) => first % scale === 0 && first >= scale)!;
   const largest = step;
+  // Recognisers write a comma in "eleven thousand, four hundred".
+  if (r.word === '' && SCALES[r.tokens[r.at - 1]!.word] === 1000 && r.tokens[r.at - 1]!.after === ',') {
+    const rest = new Reader(r.tokens, r.at);
+    const hundreds = readBelowThousand(rest);
+    if (hundreds !== null && hundreds >= 100 && r.tokens[r.at + 1]?.word === 'hundred') {
+      r.at = rest.at;
+      return { text: grouped.format(value + hundreds), value: value + hundreds, isLoose: false };
+    }
+  }
   for (;;) {
     const start = r.at;
     const hadAnd = r.take('and');

@@ -26,7 +26,8 @@ export function MarginList({ recording, player }: { recording: Recording; player
       )}
       {margin.length === 0 && (
         <Empty title="Nothing in the margin">
-          Marks and slips made while recording stand here, and to-dos that are found in what was said.
+          Marks, slips and pictures stand here, and to-dos that are found in what was said. Select words in the text to
+          put something beside them.
         </Empty>
       )}
     </View>

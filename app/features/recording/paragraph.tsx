@@ -1,12 +1,15 @@
 import { memo, useState } from 'react';
 import { View } from 'react-native';
 import { clockTime } from '@immeld/core/formats/times';
+import type { MarkKind } from '@immeld/core/contract/slips';
 import type { Passage } from '@immeld/core/transcript/manuscript';
 import { Press } from '../../ui/press';
+import { MARKS } from '../../ui/mark';
 import { SpeakerMark } from '../../ui/speakerMark';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { isDoubtful, useCorrecting } from './correcting';
+import { useMarks } from './marking';
 import { wordAt } from './litWord';
 import { PassageEditor } from './passageEditor';
 import { spokenIndex, useReading } from './reading';
@@ -117,24 +120,35 @@ function Words({ passages, first, player }: ParagraphProps) {
       word -= passage.length;
     }
   };
-  const press = (event: { target: unknown; detail?: number }) => (event.detail === 2 ? correct : playFrom)(event);
+  const press = (event: { target: unknown; detail?: number }) => {
+    if (event.detail === 2) return correct(event);
+    // The end of a drag over words selects them and plays nothing.
+    if (window.getSelection()?.isCollapsed ?? true) playFrom(event);
+  };
+  const marks = useMarks();
+  const markOf = (word: Word): MarkKind | null =>
+    marks.find((m) => m.startMs <= word.startMs && word.startMs < m.endMs!)?.mark ?? null;
   return (
     <Type size="body" face="text" {...({ onClick: press } as object)}>
       {words.map((word, i) => (
-        <WordMark key={i} word={word} index={i} isLit={i === lit} />
+        <WordMark key={i} word={word} index={i} isLit={i === lit} mark={markOf(word)} />
       ))}
     </Type>
   );
 }
 
-const WordMark = memo(function WordMark({ word, index, isLit }: { word: Word; index: number; isLit: boolean }) {
+type WordMarkProps = { word: Word; index: number; isLit: boolean; mark: MarkKind | null };
+
+const WordMark = memo(function WordMark({ word, index, isLit, mark }: WordMarkProps) {
   const colours = useColours();
   return (
     <>
       <Type
         size="body"
         face="text"
-        {...({ dataSet: { word: index, ...(isLit ? { lit: 'true' } : {}) } } as object)}
+        {...({
+          dataSet: { word: index, from: word.startMs, to: word.endMs, ...(isLit ? { lit: 'true' } : {}) },
+        } as object)}
         style={[
           { cursor: 'pointer' } as object,
           isDoubtful(word) && {
@@ -142,6 +156,11 @@ const WordMark = memo(function WordMark({ word, index, isLit }: { word: Word; in
             textDecorationStyle: 'dotted',
             textDecorationColor: colours.rowan,
           },
+          mark !== null &&
+            ({
+              backgroundColor: `${colours[MARKS[mark].tone]}26`,
+              boxShadow: `0 2px 0 ${colours[MARKS[mark].tone]}`,
+            } as object),
           isLit && ({ backgroundColor: colours.lit, boxShadow: `0 3px 0 ${colours.petrol}` } as object),
         ]}
       >

@@ -21,6 +21,7 @@ import { About } from './about';
 import { CorrectingContext, useCorrectingOf, useCorrectionDesk, useDesk } from './correcting';
 import { usePauses, useRememberedPlace } from './listening';
 import { MARGIN_WIDTH, Manuscript } from './manuscript';
+import { MarkingBar, MarksContext, wordMarksOf } from './marking';
 import { MarginList, marginOf } from './marginList';
 import { PlayerBar } from './playerBar';
 import { type ManuscriptRow, manuscriptRows } from './rows';
@@ -56,15 +57,19 @@ export function RecordingPage({ recording, startAtMs, part: asked }: PageProps) 
     p.key === 'margin' && marginCount ? { ...p, label: `Margin · ${marginCount}` } : p,
   );
   const speaking = useSpeakersOf(recording);
+  const marks = useMemo(() => wordMarksOf(recording.slips), [recording.slips]);
   const shared = { recording, player, rows, pauses };
   return (
     <CorrectingContext.Provider value={correcting.context}>
       <SpeakersContext.Provider value={speaking}>
-        {isWide ? (
-          <WidePage {...shared} tabs={tabs} part={part === 'words' ? 'margin' : part} onPart={setPart} />
-        ) : (
-          <PhonePage {...shared} tabs={tabs} part={part} onPart={setPart} />
-        )}
+        <MarksContext.Provider value={marks}>
+          {isWide ? (
+            <WidePage {...shared} tabs={tabs} part={part === 'words' ? 'margin' : part} onPart={setPart} />
+          ) : (
+            <PhonePage {...shared} tabs={tabs} part={part} onPart={setPart} />
+          )}
+          <MarkingBar recording={recording} player={player} />
+        </MarksContext.Provider>
       </SpeakersContext.Provider>
     </CorrectingContext.Provider>
   );

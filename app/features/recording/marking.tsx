@@ -1,0 +1,295 @@
+import { createContext, useCallback, useContext, useEffect, useMemo, useState } from 'react';
+import { useQueryClient } from '@tanstack/react-query';
+import { View } from 'react-native';
+import type { Recording } from '@immeld/core/contract/recordings';
+import type { MarkKind, NewSlip, Slip } from '@immeld/core/contract/slips';
+import { addressOf, call } from '../../api/call';
+import { fetchAsSomebody } from '../../api/guest';
+import { LineEntry } from '../../ui/lineEntry';
+import { MARKS, MarkShape } from '../../ui/mark';
+import { Failure } from '../../ui/notice';
+import { Press, WordButton } from '../../ui/press';
+import { useIsWide } from '../../ui/shell';
+import { useColours } from '../../ui/theme';
+import { Type } from '../../ui/type';
+import { useUndoBar } from '../../ui/undoBar';
+import type { SoundPlayer } from './soundPlayer';
+
+const KINDS = Object.keys(MARKS) as MarkKind[];
+
+/** Words that are selected in the manuscript, and where on the screen. */
+export type Selected = { startMs: number; endMs: number; text: string; top: number; bottom: number; left: number };
+
+/** The marks that colour words. */
+export const MarksContext = createContext<readonly Slip[]>([]);
+export const useMarks = (): readonly Slip[] => useContext(MarksContext);
+
+export const wordMarksOf = (slips: readonly Slip[]): Slip[] => slips.filter((s) => s.mark !== null && s.endMs !== null);
+
+/** The words under the selection of the browser, whole words only; null where it touches none. */
+function selectedWords(): Selected | null {
+  const selection = window.getSelection();
+  if (!selection || selection.isCollapsed || selection.rangeCount === 0) return null;
+  const range = selection.getRangeAt(0);
+  const root = range.commonAncestorContainer;
+  const inside = root instanceof Element ? root : root.parentElement;
+  if (!inside || inside.closest('textarea, input')) return null;
+  const all = inside.matches('[data-from]') ? [inside] : [...inside.querySelectorAll<HTMLElement>('[data-from]')];
+  const own = all.length ? all : [inside.closest('[data-from]')].filter((e) => e !== null);
+  const words = own.filter((word) => {
+    if (!range.intersectsNode(word)) return false;
+    // A border that only touches a word does not select it.
+    const bounds = document.createRange();
+    bounds.selectNodeContents(word);
+    return (
+      range.compareBoundaryPoints(Range.END_TO_START, bounds) < 0 &&
+      range.compareBoundaryPoints(Range.START_TO_END, bounds) > 0
+    );
+  }) as HTMLElement[];
+  const [first, last] = [words[0], words.at(-1)];
+  if (!first || !last) return null;
+  const [from, to] = [first.getBoundingClientRect(), last.getBoundingClientRect()];
+  return {
+    startMs: Number(first.dataset['from']),
+    endMs: Number(last.dataset['to']),
+    text: words.map((w) => w.textContent ?? '').join(' '),
+    ...{ top: from.top, bottom: to.bottom, left: from.left },
+  };
+}
+
+export function useSelectedWords(): Selected | null {
+  const [selected, setSelected] = useState<Selected | null>(null);
+  useEffect(() => {
+    let timer: ReturnType<typeof setTimeout>;
+    const look = () => {
+      clearTimeout(timer);
+      // While one drags, the selection changes all the time.
+      timer = setTimeout(() => {
+        // A press into the choices is not the end of the selection.
+        if (!document.activeElement?.closest('[data-choices]')) setSelected(selectedWords());
+      }, 120);
+    };
+    document.addEventListener('selectionchange', look);
+    window.addEventListener('scroll', look, { capture: true, passive: true });
+    return () => {
+      clearTimeout(timer);
+      document.removeEventListener('selectionchange', look);
+      window.removeEventListener('scroll', look, { capture: true });
+    };
+  }, []);
+  return selected;
+}
+
+type NewMargin = Pick<NewSlip, 'kind' | 'text'> & { mark?: MarkKind; picture?: File };
+
+/** Puts something into the margin beside words that were said. */
+function useMargin({ id }: Recording) {
+  const client = useQueryClient();
+  const show = useUndoBar();
+  const [error, setError] = useState<Error | null>(null);
+  const refresh = useCallback(
+    () => Promise.all([['recordings'], ['todos']].map((queryKey) => client.invalidateQueries({ queryKey }))),
+    [client],
+  );
+  const put = useCallback(
+    async ({ kind, mark, text, picture }: NewMargin, { startMs, endMs }: { startMs: number; endMs: number }) => {
+      const slip: NewSlip = { id: crypto.randomUUID(), kind, mark: mark ?? null, startMs, endMs, text };
+      try {
+        await call('addSlips', { params: { id }, body: { slips: [slip] } });
+        if (picture) {
+          const address = addressOf('putPicture', { params: { id: slip.id } });
+          const answer = await fetchAsSomebody(fetch, address, { method: 'PUT', body: picture });
+          if (!answer.ok) {
+            await call('changeSlip', { params: { id: slip.id }, body: { isBinned: true } });
+            throw new Error(((await answer.json()) as { detail?: string }).detail ?? 'The picture was refused.');
+          }
+        }
+        setError(null);
+        await refresh();
+        const undo = () =>
+          void call('changeSlip', { params: { id: slip.id }, body: { isBinned: true } }).then(refresh, setError);
+        show(`${mark ? MARKS[mark].label : kind === 'picture' ? 'Picture' : 'Slip'} is in the margin.`, undo);
+      } catch (problem) {
+        setError(problem as Error);
+      }
+    },
+    [id, refresh, show],
+  );
+  const lift = useCallback(
+    async (text: string, startMs: number) => {
+      try {
+        const todo = await call('addTodo', { body: { text: text.slice(0, 500), recordingId: id, startMs } });
+        setError(null);
+        await refresh();
+        const undo = () =>
+          void call('changeTodo', { params: { id: todo.id }, body: { isBinned: true } }).then(refresh, setError);
+        show('It is on the list of to-dos.', undo);
+      } catch (problem) {
+        setError(problem as Error);
+      }
+    },
+    [id, refresh, show],
+  );
+  return { put, lift, error };
+}
+
+type BarProps = { recording: Recording; player: SoundPlayer };
+
+/** Appears at selected words: mark them, write a slip, lift a to-do, lay a picture beside them. */
+export function MarkingBar({ recording, player }: BarProps) {
+  const colours = useColours();
+  const isWide = useIsWide();
+  const selected = useSelectedWords();
+  const [writing, setWriting] = useState<Selected | null>(null);
+  const [text, setText] = useState('');
+  const { put, lift, error } = useMargin(recording);
+  const at = writing ?? selected;
+  const words = useMemo(() => recording.passages.flatMap((p) => p.words), [recording.passages]);
+
+  const done = () => {
+    window.getSelection()?.removeAllRanges();
+    setWriting(null);
+    setText('');
+  };
+  const mark = (kind: MarkKind, where: { startMs: number; endMs: number }) => {
+    void put({ kind: 'mark', mark: kind, text: '' }, where);
+    done();
+  };
+  const toDo = (where: Selected) => {
+    void lift(where.text, where.startMs);
+    done();
+  };
+  const picture = (where: Selected) => {
+    const field = document.createElement('input');
+    Object.assign(field, { type: 'file', accept: 'image/png,image/jpeg,image/webp,image/gif' });
+    field.onchange = () => {
+      const file = field.files?.[0];
+      if (file) void put({ kind: 'picture', text: file.name, picture: file }, where);
+      done();
+    };
+    field.click();
+  };
+
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      if ((event.target as HTMLElement).closest('input, textarea') || event.ctrlKey || event.metaKey || event.altKey)
+        return;
+      const kind = KINDS.find((k) => MARKS[k].key === event.key);
+      const isLift = event.key.toLowerCase() === 'l' && !event.shiftKey;
+      if (!kind && !isLift) return;
+      const { timeMs } = player.getState();
+      const playing = words.findLast((w) => w.startMs <= timeMs) ?? words[0];
+      const where = selectedWords() ?? (playing ? { ...playing, top: 0, bottom: 0, left: 0 } : null);
+      if (!where) return;
+      event.preventDefault();
+      if (kind) mark(kind, where);
+      // One word is no to-do: without a selection it is the sentence of the sound.
+      else toDo('text' in where && selectedWords() ? where : { ...where, text: sentenceAt(recording, where.startMs) });
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  });
+
+  if (!at) return error ? <Failure error={error} /> : null;
+  const hold = { onPointerDown: (event: { preventDefault: () => void }) => event.preventDefault() } as object;
+  const below = at.bottom + 10;
+  const place = isWide
+    ? {
+        top: below + 120 < window.innerHeight ? below : Math.max(8, at.top - 124),
+        left: Math.max(8, Math.min(at.left, window.innerWidth - 480)),
+      }
+    : // Above the bar that offers to undo.
+      { left: 8, right: 8, bottom: 208 };
+  return (
+    <View
+      role="toolbar"
+      aria-label="For the selected words"
+      {...({ dataSet: { choices: 'true' } } as object)}
+      style={[
+        { position: 'fixed', zIndex: 20, ...place } as object,
+        {
+          ...{ borderWidth: 1, borderColor: colours.ink, borderRadius: 6, backgroundColor: colours.sheet },
+          ...{ padding: 6, gap: 4, ...(isWide ? { maxWidth: 480 } : {}) },
+        },
+      ]}
+    >
+      <View style={{ flexDirection: 'row', gap: 4, ...(isWide ? { width: 400 } : {}) }}>
+        {KINDS.filter((kind) => kind !== 'to-do').map((kind) => (
+          <Press
+            key={kind}
+            {...hold}
+            label={`Mark: ${MARKS[kind].label}`}
+            onPress={() => mark(kind, at)}
+            style={{
+              ...(isWide ? {} : { flex: 1 }),
+              alignItems: 'center',
+              gap: 4,
+              paddingHorizontal: 10,
+              paddingVertical: 6,
+            }}
+          >
+            <MarkShape kind={kind} />
+            <Type size="tiny" numberOfLines={1}>
+              {MARKS[kind].label}
+            </Type>
+          </Press>
+        ))}
+        <Press
+          {...hold}
+          label="Lift to a to-do"
+          onPress={() => toDo(at)}
+          style={{
+            ...(isWide ? {} : { flex: 1 }),
+            alignItems: 'center',
+            gap: 4,
+            paddingHorizontal: 10,
+            paddingVertical: 6,
+          }}
+        >
+          <MarkShape kind="to-do" />
+          <Type size="tiny" numberOfLines={1}>
+            To-do
+          </Type>
+        </Press>
+      </View>
+      {writing ? (
+        <LineEntry
+          label="Write a slip"
+          action="Keep"
+          value={text}
+          onChange={setText}
+          onSubmit={() => {
+            void put({ kind: 'note', text: text.trim() }, writing);
+            done();
+          }}
+          maxLength={5000}
+          autoFocus
+        />
+      ) : null}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', paddingHorizontal: 8 }}>
+        {!writing && <WordButton {...hold} label="Write a slip" onPress={() => setWriting(at)} />}
+        <WordButton {...hold} label="Picture" onPress={() => picture(at)} />
+        <WordButton {...hold} label="Play" onPress={() => player.playSpan(at.startMs, at.endMs)} />
+        {writing && <WordButton label="Leave it" onPress={done} />}
+      </View>
+    </View>
+  );
+}
+
+/** The sentence that is said at a time, as text. */
+export function sentenceAt({ passages }: Pick<Recording, 'passages'>, timeMs: number): string {
+  const words = passages.flatMap((p) => p.words);
+  const at = Math.max(
+    0,
+    words.findLastIndex((w) => w.startMs <= timeMs),
+  );
+  const ends = (i: number) => /[.?!…]["'”’)]*$/.test(words[i]!.text);
+  let from = at;
+  while (from > 0 && !ends(from - 1)) from--;
+  let to = at;
+  while (to + 1 < words.length && !ends(to)) to++;
+  return words
+    .slice(from, to + 1)
+    .map((w) => w.text)
+    .join(' ');
+}

@@ -1,0 +1,108 @@
+import type { Page } from '@playwright/test';
+import type { Recording, RecordingCard } from '@immeld/core/contract/recordings';
+import { expect, expectAccessible, test } from './immeld';
+
+/** Selects the words from one to another as a mouse does. */
+async function select(page: Page, first: number, last: number): Promise<void> {
+  const words = page.getByRole('article').first().locator('[data-word]');
+  const [from, to] = [await words.nth(first).boundingBox(), await words.nth(last).boundingBox()];
+  await page.mouse.move(from!.x + 2, from!.y + from!.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(to!.x + to!.width - 2, to!.y + to!.height / 2, { steps: 8 });
+  await page.mouse.up();
+}
+
+for (const [name, viewport] of [
+  ['phone', { width: 390, height: 844 }],
+  ['wide', { width: 1280, height: 800 }],
+] as const) {
+  test.describe(name, () => {
+    test.use({ viewport });
+
+    test('selected words are marked, written beside, lifted to a to-do, and given a picture; each can be taken back', async ({
+      page,
+      immeld,
+    }) => {
+      const { items } = await immeld.ask<{ items: RecordingCard[] }>('/recordings?place=all');
+      const { id } = items.find((r) => r.fileName === 'Letter to the council.m4a')!;
+      const get = () => immeld.ask<Recording>(`/recordings/${id}`);
+      const before = await get();
+      await page.goto(`${immeld.address}/recordings/${id}`);
+      await expect(page.getByRole('article').first()).toContainText('Letter to the council');
+      const bar = page.getByRole('toolbar', { name: 'For the selected words' });
+      await expect(bar).toHaveCount(0);
+
+      await select(page, 3, 5);
+      await expect(bar).toBeVisible();
+      // A drag selects; it plays nothing.
+      await expect(page.getByRole('button', { name: 'Play', exact: true }).first()).toBeVisible();
+      await expectAccessible(page);
+      await bar.getByRole('button', { name: 'Mark: Question' }).click();
+      const words = before.passages.flatMap((p) => p.words);
+      const marks = async () => (await get()).slips.filter((s) => s.mark === 'question');
+      await expect
+        .poll(async () => (await marks()).map(({ startMs, endMs }) => ({ startMs, endMs })))
+        .toEqual([{ startMs: words[3]!.startMs, endMs: words[5]!.endMs }]);
+      await expect(bar).toHaveCount(0);
+      await page.getByRole('button', { name: 'Undo' }).click();
+      await expect.poll(async () => (await marks()).length).toBe(0);
+
+      await select(page, 1, 2);
+      await bar.getByRole('button', { name: 'Write a slip' }).click();
+      await bar.getByRole('textbox', { name: 'Write a slip' }).fill('Ask for <b>the address</b> 🌳');
+      await page.keyboard.press('Enter');
+      const notes = async () => (await get()).slips.filter((s) => s.kind === 'note').map((s) => s.text);
+      await expect.poll(notes).toContain('Ask for <b>the address</b> 🌳');
+
+      await select(page, 6, 9);
+      const liftedBefore = before.todos.filter((t) => t.startMs === words[6]!.startMs && t.state === 'ink').length;
+      await bar.getByRole('button', { name: 'Lift to a to-do' }).click();
+      const lifted = async () =>
+        (await get()).todos.filter((t) => t.startMs === words[6]!.startMs && t.state === 'ink');
+      await expect.poll(async () => (await lifted()).length).toBe(liftedBefore + 1);
+
+      await select(page, 6, 7);
+      const chooser = page.waitForEvent('filechooser');
+      await bar.getByRole('button', { name: 'Picture' }).click();
+      const png = Buffer.from(
+        'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+        'base64',
+      );
+      await (await chooser).setFiles({ name: 'pit.png', mimeType: 'image/png', buffer: png });
+      await expect.poll(async () => (await get()).slips.filter((s) => s.hasPicture).length).toBe(1);
+
+      await select(page, 6, 7);
+      const second = page.waitForEvent('filechooser');
+      await bar.getByRole('button', { name: 'Picture' }).click();
+      await (await second).setFiles({ name: 'no.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });
+      await expect(page.getByRole('alert')).toBeVisible();
+      expect((await get()).slips.filter((s) => s.kind === 'picture')).toHaveLength(1);
+      for (const slip of (await get()).slips) {
+        await fetch(`${immeld.address}/api/slips/${slip.id}`, {
+          method: 'PATCH',
+          headers: { 'Content-Type': 'application/json' },
+          body: JSON.stringify({ isBinned: true }),
+        });
+      }
+    });
+  });
+}
+
+test('by keys: the word that plays is marked, the sentence is lifted', async ({ page, immeld }) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  const { items } = await immeld.ask<{ items: RecordingCard[] }>('/recordings?place=all');
+  const { id } = items.find((r) => r.fileName === 'Evening memo.m4a')!;
+  const get = () => immeld.ask<Recording>(`/recordings/${id}`);
+  const before = await get();
+  await page.goto(`${immeld.address}/recordings/${id}?at=8000`);
+  await expect(page.locator('[data-lit]')).toBeVisible();
+  await page.keyboard.press(' ');
+  await page.keyboard.press('1');
+  await expect.poll(async () => (await get()).slips.map((s) => s.mark)).toEqual(['key-point']);
+  const [mark] = (await get()).slips;
+  expect(before.passages.flatMap((p) => p.words).some((w) => w.startMs === mark!.startMs)).toBe(true);
+  await page.keyboard.press('l');
+  await expect.poll(async () => (await get()).todos.length).toBe(before.todos.length + 1);
+  const lifted = (await get()).todos.find((t) => !before.todos.some((b) => b.id === t.id))!;
+  expect(lifted.text.split(' ').length).toBeGreaterThan(3);
+});

@@ -53,6 +53,7 @@ for (const [name, viewport] of [
       await page.keyboard.press('Enter');
       const notes = async () => (await get()).slips.filter((s) => s.kind === 'note').map((s) => s.text);
       await expect.poll(notes).toContain('Ask for <b>the address</b> 🌳');
+      await expect(bar).toHaveCount(0);
 
       await select(page, 6, 9);
       const liftedBefore = before.todos.filter((t) => t.startMs === words[6]!.startMs && t.state === 'ink').length;
@@ -105,4 +106,55 @@ test('by keys: the word that plays is marked, the sentence is lifted', async ({ 
   await expect.poll(async () => (await get()).todos.length).toBe(before.todos.length + 1);
   const lifted = (await get()).todos.find((t) => !before.todos.some((b) => b.id === t.id))!;
   expect(lifted.text.split(' ').length).toBeGreaterThan(3);
+});
+
+test('a passage is repeated by key, the text grows, more words are called doubtful, and headset keys reach the player', async ({
+  page,
+  immeld,
+}) => {
+  await page.addInitScript(() => {
+    const handlers: Record<string, (details: object) => void> = {};
+    Object.assign(window, { mediaKeys: handlers });
+    const real = navigator.mediaSession.setActionHandler.bind(navigator.mediaSession);
+    navigator.mediaSession.setActionHandler = (action, act) => {
+      if (act) handlers[action] = act as (details: object) => void;
+      real(action, act);
+    };
+  });
+  await page.setViewportSize({ width: 1280, height: 800 });
+  const { items } = await immeld.ask<{ items: RecordingCard[] }>('/recordings?place=all');
+  const { id } = items.find((r) => r.fileName === 'Evening memo.m4a')!;
+  const { passages } = await immeld.ask<Recording>(`/recordings/${id}`);
+  await page.goto(`${immeld.address}/recordings/${id}`);
+  const word = page.locator('[data-word]').first();
+  await expect(word).toBeVisible();
+  const size = () => word.evaluate((e) => parseFloat(getComputedStyle(e).fontSize));
+  const before = await size();
+  const doubtful = page.getByRole('button', { name: /doubtful word/ });
+  const count = async () => Number(/\d+/.exec((await doubtful.textContent())!)![0]);
+  const few = await count();
+  await page.keyboard.press('r');
+  await expect(page.getByRole('button', { name: 'Stop repeating' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+  await page.keyboard.press('r');
+  await expect(page.getByRole('button', { name: 'Stop repeating' })).toHaveCount(0);
+  const key = (name: string, details = {}) =>
+    page.evaluate(
+      ([n, d]) => (window as unknown as { mediaKeys: Record<string, (d: object) => void> }).mediaKeys[n]!(d),
+      [name, details] as const,
+    );
+  await key('pause');
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+  await key('seekto', { seekTime: passages[2]!.startMs / 1000 });
+  await expect(page.getByRole('slider', { name: 'Place in the recording' })).not.toHaveAttribute('aria-valuenow', '0');
+
+  await page.goto(`${immeld.address}/settings`);
+  await page.getByRole('radio', { name: 'Size of the text 200 %' }).click();
+  await page.getByRole('radio', { name: 'A word is doubtful below 85 %' }).click();
+  await page.goto(`${immeld.address}/recordings/${id}`);
+  await expect(word).toBeVisible();
+  expect(await size()).toBeCloseTo(before * 2, 0);
+  expect(await count()).toBeGreaterThan(few);
+  await page.setViewportSize({ width: 390, height: 844 });
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
 });

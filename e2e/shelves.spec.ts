@@ -17,6 +17,8 @@ test('a folder is made, renamed, filled, removed and brought back', async ({ pag
   await page.getByRole('radio', { name: 'Rain gardens' }).click();
   await expect(page.getByRole('radio', { name: 'Rain gardens', checked: true })).toBeVisible();
   await page.getByRole('button', { name: 'File it' }).click();
+  // Leaving the page would call off what is still on its way.
+  await expect(page.getByRole('button', { name: 'File it' })).toHaveCount(0);
   await page.goto(`${immeld.address}/shelves`);
   await page.getByRole('link', { name: 'Rain gardens, 1 recordings' }).click();
 

@@ -113,6 +113,11 @@ const PICTURES = [
       },
     ],
   },
+  { name: 'settings', at: '/settings' },
+  { name: 'quick', at: '/quick', size: { width: 320, height: 240 }, steps: [() => wait(4000)] },
+  { name: 'recording-wide', at: walk, size: WIDE, steps: [playSome] },
+  { name: 'tray-wide', at: '/tray', size: WIDE },
+  { name: 'day-wide-dark', at: '/', size: WIDE, scheme: 'dark' },
   {
     name: 'import-queue',
     at: '/tray',
@@ -136,18 +141,13 @@ const PICTURES = [
       },
     ],
   },
-  { name: 'settings', at: '/settings' },
-  { name: 'quick', at: '/quick', size: { width: 320, height: 240 }, steps: [() => wait(4000)] },
-  { name: 'recording-wide', at: walk, size: WIDE, steps: [playSome] },
-  { name: 'tray-wide', at: '/tray', size: WIDE },
-  { name: 'day-wide-dark', at: '/', size: WIDE, scheme: 'dark' },
 ];
 for (const { name, at, size = PHONE, scheme = 'light', steps = [] } of PICTURES) {
   if (only.length && !only.includes(name)) continue;
   const page = await browser.newPage({ viewport: size, colorScheme: scheme });
   await page.goto(address + at);
   await page.waitForLoadState('load');
-  await page.waitForFunction(() => document.body.innerText.trim().length > 60);
+  await page.waitForFunction(() => document.body.innerText.trim().length > 20);
   await wait(2500);
   for (const step of steps) await step(page);
   await wait(300);

@@ -126,6 +126,26 @@ describe('recording', () => {
     expect(isClosed).toBe(true);
   });
 
+  it('keeps what was written last on a slip, however slowly the disk answers, before it is sent', async () => {
+    const { store, engine, finished } = await speaking();
+    const keep = store.keepSlip.bind(store);
+    let delayMs = 60;
+    store.keepSlip = async (...args) => {
+      // Each answer comes sooner than the one before: without an order the first would be the last.
+      await new Promise((resolve) => setTimeout(resolve, (delayMs -= 15)));
+      return keep(...args);
+    };
+    const slip = engine.addSlip({ kind: 'mark', mark: 'question' }, new Blob(['picture']))!;
+    engine.changeSlip(slip.id, { mark: 'check-later' });
+    engine.changeSlip(slip.id, { text: 'depth of the cable' });
+    FakeRecorder.last.give('sound');
+    engine.finish();
+    await settled(() => finished.length === 1);
+    const [kept] = await store.slipsOf(finished[0]!);
+    expect(kept!.slip).toMatchObject({ mark: 'check-later', text: 'depth of the cable' });
+    expect(kept!.picture).not.toBeNull();
+  });
+
   it('leaves a seam where it paused, and no sound of the pause', async () => {
     const { engine } = await speaking();
     hear(10);

@@ -76,6 +76,8 @@ export type StartOptions = { sources: SourceChoice; details?: Record<string, str
 export class CaptureEngine {
   private now: CaptureNow = IDLE;
   private running: Running | null = null;
+  private writes: Promise<void> = Promise.resolve();
+  private readonly pictures = new Map<string, Blob>();
   private readonly listeners = new Set<() => void>();
 
   constructor(
@@ -169,7 +171,8 @@ export class CaptureEngine {
       text: slip.text ?? '',
     };
     this.set({ slips: [...this.now.slips, made] });
-    void this.store.keepSlip(captureId, made, picture);
+    if (picture) this.pictures.set(made.id, picture);
+    this.write(() => this.store.keepSlip(captureId, made, picture));
     return made;
   }
 
@@ -179,16 +182,19 @@ export class CaptureEngine {
     if (!captureId || !known) return;
     const changed = { ...known, ...part };
     this.set({ slips: this.now.slips.map((s) => (s.id === id ? changed : s)) });
-    void this.store
-      .slipsOf(captureId)
-      .then((kept) => this.store.keepSlip(captureId, changed, kept.find((k) => k.slip.id === id)?.picture ?? null));
+    this.write(() => this.store.keepSlip(captureId, changed, this.pictures.get(id) ?? null));
   }
 
   removeSlip(id: string): void {
     const { captureId } = this.now;
     if (!captureId) return;
     this.set({ slips: this.now.slips.filter((s) => s.id !== id) });
-    void this.store.dropSlip(captureId, id);
+    this.write(() => this.store.dropSlip(captureId, id));
+  }
+
+  /** One after the other: what was changed last is what is kept. */
+  private write(change: () => Promise<void>): void {
+    this.writes = this.writes.then(change).catch(() => undefined);
   }
 
   private async run(sources: OpenSources, details: Record<string, string>): Promise<void> {
@@ -298,7 +304,8 @@ export class CaptureEngine {
     const { elapsedMs, problem } = this.now;
     running.sources.close();
     void running.wakeLock?.release();
-    await running.writing;
+    await Promise.all([running.writing, this.writes]);
+    this.pictures.clear();
     // The sound is complete before anything waits for the last words.
     await this.store.change(running.id, {
       ...(running.bytes > 0 ? { state: 'waiting' as const } : {}),

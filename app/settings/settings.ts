@@ -15,11 +15,16 @@ export type Settings = {
   skipForwardMs: number;
   skipsPauses: boolean;
   pauseMs: number;
+  /** Size of the words of a recording, times the usual one. */
+  textScale: number;
+  /** Words less sure than this, from 0 to 1, are marked as doubtful. */
+  doubtfulBelow: number;
 };
 
 export const USUAL: Settings = {
   ...{ source: USUAL_SOURCE, asksConsent: false, fetchesPack: true, videoHeight: 180 },
   ...{ skipBackMs: 10_000, skipForwardMs: 10_000, skipsPauses: false, pauseMs: 1000 },
+  ...{ textScale: 1, doubtfulBelow: 0.5 },
 };
 const KEY = 'immeld-settings';
 

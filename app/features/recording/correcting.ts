@@ -3,12 +3,12 @@ import { useQueryClient } from '@tanstack/react-query';
 import type { Recording } from '@immeld/core/contract/recordings';
 import type { Passage } from '@immeld/core/transcript/manuscript';
 import { call } from '../../api/call';
+import { settings } from '../../settings/settings';
 import { CorrectionDesk } from './correctionDesk';
 import type { SoundPlayer } from './soundPlayer';
 
-/** Words surer than this are not marked. */
-export const DOUBTFUL_BELOW = 0.5;
-export const isDoubtful = (word: { confidence: number }): boolean => word.confidence < DOUBTFUL_BELOW;
+/** Whether a word is marked: how sure it has to be is a setting of the device. */
+export const isDoubtful = (word: { confidence: number }): boolean => word.confidence < settings().doubtfulBelow;
 
 /** Which passage is open for typing, and the word that is selected in it. */
 export type Opened = { passage: number; word: number | null };

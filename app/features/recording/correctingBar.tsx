@@ -1,6 +1,7 @@
 import { View } from 'react-native';
 import { passageText } from '@immeld/core/transcript/manuscript';
 import { WordButton } from '../../ui/press';
+import { useSettings } from '../../settings/settings';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { isDoubtful, useCorrecting, useDesk } from './correcting';
@@ -9,6 +10,7 @@ import { isDoubtful, useCorrecting, useDesk } from './correcting';
 export function CorrectingBar() {
   const colours = useColours();
   const { desk, openDoubtful } = useCorrecting();
+  useSettings();
   const { passages, unsent, conflicts, canUndo, canRedo } = useDesk(desk);
   const [conflict] = conflicts;
   const doubtful = passages.reduce((sum, p) => sum + p.words.filter(isDoubtful).length, 0);

@@ -57,7 +57,7 @@ function selectedWords(): Selected | null {
   };
 }
 
-export function useSelectedWords(): Selected | null {
+function useSelectedWords(): { selected: Selected | null; clear: () => void } {
   const [selected, setSelected] = useState<Selected | null>(null);
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout>;
@@ -77,7 +77,11 @@ export function useSelectedWords(): Selected | null {
       window.removeEventListener('scroll', look, { capture: true });
     };
   }, []);
-  return selected;
+  const clear = useCallback(() => {
+    window.getSelection()?.removeAllRanges();
+    setSelected(null);
+  }, []);
+  return { selected, clear };
 }
 
 type NewMargin = Pick<NewSlip, 'kind' | 'text'> & { mark?: MarkKind; picture?: File };
@@ -139,7 +143,7 @@ type BarProps = { recording: Recording; player: SoundPlayer };
 export function MarkingBar({ recording, player }: BarProps) {
   const colours = useColours();
   const isWide = useIsWide();
-  const selected = useSelectedWords();
+  const { selected, clear } = useSelectedWords();
   const [writing, setWriting] = useState<Selected | null>(null);
   const [text, setText] = useState('');
   const { put, lift, error } = useMargin(recording);
@@ -147,7 +151,7 @@ export function MarkingBar({ recording, player }: BarProps) {
   const words = useMemo(() => recording.passages.flatMap((p) => p.words), [recording.passages]);
 
   const done = () => {
-    window.getSelection()?.removeAllRanges();
+    clear();
     setWriting(null);
     setText('');
   };
@@ -219,7 +223,7 @@ export function MarkingBar({ recording, player }: BarProps) {
             key={kind}
             {...hold}
             label={`Mark: ${MARKS[kind].label}`}
-            onPress={() => mark(kind, at)}
+            onPress={() => mark(kind, latest(at))}
             style={{
               ...(isWide ? {} : { flex: 1 }),
               alignItems: 'center',
@@ -237,7 +241,7 @@ export function MarkingBar({ recording, player }: BarProps) {
         <Press
           {...hold}
           label="Lift to a to-do"
-          onPress={() => toDo(at)}
+          onPress={() => toDo(latest(at))}
           style={{
             ...(isWide ? {} : { flex: 1 }),
             alignItems: 'center',
@@ -267,14 +271,18 @@ export function MarkingBar({ recording, player }: BarProps) {
         />
       ) : null}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', paddingHorizontal: 8 }}>
-        {!writing && <WordButton {...hold} label="Write a slip" onPress={() => setWriting(at)} />}
-        <WordButton {...hold} label="Picture" onPress={() => picture(at)} />
+        {!writing && <WordButton {...hold} label="Write a slip" onPress={() => setWriting(latest(at))} />}
+        <WordButton {...hold} label="Picture" onPress={() => picture(latest(at))} />
         <WordButton {...hold} label="Play" onPress={() => player.playSpan(at.startMs, at.endMs)} />
+        <WordButton {...hold} label="Repeat" onPress={() => player.repeat({ fromMs: at.startMs, toMs: at.endMs })} />
         {writing && <WordButton label="Leave it" onPress={done} />}
       </View>
     </View>
   );
 }
+
+/** The selection may have moved on since the choices were drawn. */
+const latest = (drawn: Selected): Selected => selectedWords() ?? drawn;
 
 /** The sentence that is said at a time, as text. */
 export function sentenceAt({ passages }: Pick<Recording, 'passages'>, timeMs: number): string {

@@ -6,7 +6,8 @@ import type { Passage } from '@immeld/core/transcript/manuscript';
 import { Press } from '../../ui/press';
 import { MARKS } from '../../ui/mark';
 import { SpeakerMark } from '../../ui/speakerMark';
-import { useColours } from '../../ui/theme';
+import { useSettings } from '../../settings/settings';
+import { SIZES, useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { isDoubtful, useCorrecting } from './correcting';
 import { useMarks } from './marking';
@@ -15,6 +16,12 @@ import { PassageEditor } from './passageEditor';
 import { spokenIndex, useReading } from './reading';
 import { useSpeakers, WhoPanel } from './speakers';
 import { type SoundPlayer, usePlayer } from './soundPlayer';
+
+/** Size and line height of the manuscript at a scale. */
+const textSize = (scale: number) => ({
+  fontSize: Math.round(SIZES.body * scale),
+  lineHeight: Math.round(SIZES.body * scale * 1.6),
+});
 
 type Word = Passage['words'][number];
 type ParagraphProps = { passages: readonly Passage[]; first: number; player: SoundPlayer };
@@ -100,6 +107,7 @@ const around = (passages: readonly Passage[], at: number): (readonly Passage[])[
 function Words({ passages, first, player }: ParagraphProps) {
   const { open } = useCorrecting();
   const read = useReading();
+  const { textScale } = useSettings();
   const shown = passages.map((p) => read(p.words));
   const words = shown.flat();
   const endMs = (words.at(-1)?.endMs ?? 0) + 400;
@@ -129,17 +137,32 @@ function Words({ passages, first, player }: ParagraphProps) {
   const markOf = (word: Word): MarkKind | null =>
     marks.find((m) => m.startMs <= word.startMs && word.startMs < m.endMs!)?.mark ?? null;
   return (
-    <Type size="body" face="text" {...({ onClick: press } as object)}>
+    <Type size="body" face="text" style={textSize(textScale)} {...({ onClick: press } as object)}>
       {words.map((word, i) => (
-        <WordMark key={i} word={word} index={i} isLit={i === lit} mark={markOf(word)} />
+        <WordMark
+          key={i}
+          word={word}
+          index={i}
+          isLit={i === lit}
+          isUnsure={isDoubtful(word)}
+          mark={markOf(word)}
+          scale={textScale}
+        />
       ))}
     </Type>
   );
 }
 
-type WordMarkProps = { word: Word; index: number; isLit: boolean; mark: MarkKind | null };
+type WordMarkProps = {
+  word: Word;
+  index: number;
+  isLit: boolean;
+  isUnsure: boolean;
+  mark: MarkKind | null;
+  scale: number;
+};
 
-const WordMark = memo(function WordMark({ word, index, isLit, mark }: WordMarkProps) {
+const WordMark = memo(function WordMark({ word, index, isLit, isUnsure, mark, scale }: WordMarkProps) {
   const colours = useColours();
   return (
     <>
@@ -150,8 +173,8 @@ const WordMark = memo(function WordMark({ word, index, isLit, mark }: WordMarkPr
           dataSet: { word: index, from: word.startMs, to: word.endMs, ...(isLit ? { lit: 'true' } : {}) },
         } as object)}
         style={[
-          { cursor: 'pointer' } as object,
-          isDoubtful(word) && {
+          { cursor: 'pointer', ...textSize(scale) } as object,
+          isUnsure && {
             textDecorationLine: 'underline',
             textDecorationStyle: 'dotted',
             textDecorationColor: colours.rowan,

@@ -5,6 +5,7 @@ import { prepareNames, similarNames } from '@immeld/core/speech/names/nameCandid
 import { spokenWords } from '@immeld/core/transcript/figures';
 import { type Passage, passageText } from '@immeld/core/transcript/manuscript';
 import { useChanges, useSharedSettings } from '../../api/queries';
+import { useSettings } from '../../settings/settings';
 import { WordButton } from '../../ui/press';
 import { useIsWide } from '../../ui/shell';
 import { FONTS, SIZES, useColours } from '../../ui/theme';
@@ -43,6 +44,7 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
   const { data } = useSharedSettings();
   const { settings: changeSettings } = useChanges();
   const show = useUndoBar();
+  const { textScale } = useSettings();
   const read = useReading();
   const [text, setText] = useState(() => passageText({ words: read(passage.words) }));
   const typed = useRef(text);
@@ -182,7 +184,7 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
         spellCheck
         style={{
           ...{ width: '100%', boxSizing: 'border-box', resize: 'none', overflow: 'hidden', padding: '6px 8px' },
-          ...{ fontFamily: FONTS.text, fontSize: SIZES.body, lineHeight: 1.6, color: colours.ink },
+          ...{ fontFamily: FONTS.text, fontSize: SIZES.body * textScale, lineHeight: 1.6, color: colours.ink },
           ...{
             background: colours.sheet,
             border: `1px solid ${colours.petrol}`,

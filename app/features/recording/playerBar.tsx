@@ -15,6 +15,7 @@ export function PlayerBar({ player, pauses, isWide, hasSound }: BarProps) {
   const { skipBackMs, skipForwardMs } = useSettings();
   const isPlaying = usePlayer(player, (s) => s.isPlaying);
   const rate = usePlayer(player, (s) => s.rate);
+  const isRepeating = usePlayer(player, (s) => s.isRepeating);
   const problem = usePlayer(player, (s) => s.problem);
   const nextRate = RATES[(RATES.indexOf(rate) + 1) % RATES.length]!;
   const round = isWide ? 48 : 64;
@@ -81,7 +82,19 @@ export function PlayerBar({ player, pauses, isWide, hasSound }: BarProps) {
           <Type>{rate}×</Type>
         </Press>
       )}
-      <PausesButton pauses={pauses} isWide={isWide} />
+      {isRepeating ? (
+        <Press
+          label="Stop repeating"
+          onPress={() => player.repeat(null)}
+          style={{ ...(isWide ? {} : { flex: 1 }), alignItems: 'center' }}
+        >
+          <Type size="tiny" isBold style={{ textAlign: 'center' }}>
+            Repeating, stop
+          </Type>
+        </Press>
+      ) : (
+        <PausesButton pauses={pauses} isWide={isWide} />
+      )}
       {problem && (
         <Type size="tiny" tone="rowan" role="alert">
           {problem}

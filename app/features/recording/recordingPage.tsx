@@ -27,6 +27,7 @@ import { PlayerBar } from './playerBar';
 import { type ManuscriptRow, manuscriptRows } from './rows';
 import { SoundPlayer, usePlayer } from './soundPlayer';
 import { SpeakersContext, useSpeakers, useSpeakersOf } from './speakers';
+import { useMediaKeys } from './useMediaKeys';
 import { usePlayerKeys } from './usePlayerKeys';
 import { VideoPane } from './videoPane';
 import { WriteUps } from './writeUps';
@@ -52,6 +53,7 @@ export function RecordingPage({ recording, startAtMs, part: asked }: PageProps) 
   const correcting = useCorrectingOf(desk, player);
   const pauses = usePauses(player, passages, recording);
   usePlayerKeys(player, rows, correcting.keys);
+  useMediaKeys(player, titleOf(recording));
   const marginCount = marginOf(recording).length;
   const tabs = PARTS.filter((p) => !isWide || p.key !== 'words').map((p) =>
     p.key === 'margin' && marginCount ? { ...p, label: `Margin · ${marginCount}` } : p,

@@ -69,6 +69,27 @@ describe('the player', () => {
     expect(told.length).toBeGreaterThan(1);
   });
 
+  it('plays a stretch again and again, until it is told to stop or another place is chosen', async () => {
+    const player = new SoundPlayer('/sound', 60_000);
+    player.repeat({ fromMs: 4000, toMs: 6000 });
+    await Promise.resolve();
+    for (let round = 0; round < 3; round++) {
+      expect(FakeAudio.last.currentTime).toBe(4);
+      FakeAudio.last.currentTime = 6.01;
+      nextFrame();
+    }
+    expect(player.getState().isRepeating).toBe(true);
+    player.repeat(null);
+    FakeAudio.last.currentTime = 6.2;
+    nextFrame();
+    expect(FakeAudio.last.currentTime).toBe(6.2);
+    player.repeat({ fromMs: 4000, toMs: 6000 });
+    player.seek(5000);
+    expect(player.getState().isRepeating).toBe(true);
+    player.seek(20_000);
+    expect(player.getState().isRepeating).toBe(false);
+  });
+
   it('never goes before the beginning or past the end', () => {
     const player = new SoundPlayer('/sound', 60_000);
     player.seek(-500);

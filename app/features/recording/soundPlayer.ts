@@ -7,6 +7,8 @@ export type PlayerState = {
   isPlaying: boolean;
   rate: number;
   problem: string | null;
+  /** Whether a stretch is played again and again. */
+  isRepeating: boolean;
 };
 
 export const RATES = [0.5, 0.75, 1, 1.2, 1.4, 1.6, 2, 2.5, 3];
@@ -18,10 +20,11 @@ export class SoundPlayer {
   private state: PlayerState;
   private frame = 0;
   private stopAtMs = Infinity;
+  private repeated: { fromMs: number; toMs: number } | null = null;
   private pauses: readonly Pause[] = [];
 
   constructor(address: string, durationMs: number | null) {
-    this.state = { timeMs: 0, durationMs, isPlaying: false, rate: 1, problem: null };
+    this.state = { timeMs: 0, durationMs, isPlaying: false, rate: 1, problem: null, isRepeating: false };
     this.audio = new Audio();
     this.audio.preload = 'metadata';
     this.audio.src = address;
@@ -48,6 +51,13 @@ export class SoundPlayer {
     this.stopAtMs = toMs;
   }
 
+  /** Plays a stretch again and again, until null is given or another place is chosen. */
+  repeat(span: { fromMs: number; toMs: number } | null): void {
+    if (span) this.seek(span.fromMs, true);
+    this.repeated = span;
+    this.update({ isRepeating: span !== null });
+  }
+
   toggle(): void {
     this.stopAtMs = Infinity;
     if (this.audio.paused) void this.play();
@@ -68,6 +78,7 @@ export class SoundPlayer {
     const most = this.state.durationMs ?? Infinity;
     const target = Math.min(Math.max(0, timeMs), most);
     this.stopAtMs = Infinity;
+    if (this.repeated && (target < this.repeated.fromMs || target > this.repeated.toMs)) this.repeat(null);
     this.audio.currentTime = target / 1000;
     this.update({ timeMs: target });
     if (andPlay) void this.play();
@@ -101,6 +112,7 @@ export class SoundPlayer {
       const timeMs = this.audio.currentTime * 1000;
       this.update({ timeMs });
       if (timeMs >= this.stopAtMs) this.audio.pause();
+      if (this.repeated && timeMs >= this.repeated.toMs) this.audio.currentTime = this.repeated.fromMs / 1000;
       const pause = pauseAt(this.pauses, timeMs);
       if (pause) this.audio.currentTime = pause.endMs / 1000;
       if (!this.audio.paused) this.frame = requestAnimationFrame(tick);

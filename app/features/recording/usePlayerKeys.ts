@@ -3,7 +3,7 @@ import { settings } from '../../settings/settings';
 import type { ManuscriptRow } from './rows';
 import type { SoundPlayer } from './soundPlayer';
 
-/** Space plays or pauses, left and right skip, up and down go to the paragraph before and after, and what `more` says. */
+/** Space plays or pauses, R repeats the passage, left and right skip, up and down go to the paragraph before and after, and what `more` says. */
 export function usePlayerKeys(
   player: SoundPlayer,
   rows: readonly ManuscriptRow[],
@@ -30,6 +30,12 @@ export function usePlayerKeys(
         ArrowLeft: () => player.skip(-settings().skipBackMs),
         ArrowRight: () => player.skip(settings().skipForwardMs),
         ArrowUp: () => player.seek(starts.findLast((s) => s < timeMs - 1500) ?? 0),
+        r: () => {
+          if (player.getState().isRepeating) return player.repeat(null);
+          const passages = rows.flatMap((row) => row.passages);
+          const now = passages.findLast((p) => p.startMs <= timeMs) ?? passages[0];
+          if (now) player.repeat({ fromMs: now.startMs, toMs: now.endMs });
+        },
         ArrowDown: () => player.seek(starts.find((s) => s > timeMs + 1) ?? timeMs),
       };
       const act = actions[event.key] ?? more[event.key.toLowerCase()];

@@ -6,14 +6,17 @@ import { Title, Type } from '../../ui/type';
 
 const SKIPS_MS = [5000, 10_000, 15_000, 30_000];
 const PAUSES_MS = [500, 1000, 2000, 4000];
+const SCALES = [1, 1.15, 1.3, 1.5, 2];
+const DOUBTS = [0.3, 0.5, 0.7, 0.85];
 const seconds = (ms: number): string => `${ms / 1000} s`;
+const percent = (share: number): string => `${Math.round(share * 100)} %`;
 
 /** How one listens on this device. */
 export function ListeningSettings() {
-  const { skipBackMs, skipForwardMs, pauseMs } = useSettings();
+  const { skipBackMs, skipForwardMs, pauseMs, textScale, doubtfulBelow } = useSettings();
   return (
     <View style={{ gap: 8 }}>
-      <Title level={2}>Listening</Title>
+      <Title level={2}>Listening and reading on this device</Title>
       <Lengths
         label="Skip back by"
         all={SKIPS_MS}
@@ -32,13 +35,34 @@ export function ListeningSettings() {
         chosen={pauseMs}
         onChoose={(ms) => changeSettings({ pauseMs: ms })}
       />
+      <Lengths
+        label="Size of the text"
+        all={SCALES}
+        chosen={textScale}
+        name={percent}
+        onChoose={(scale) => changeSettings({ textScale: scale })}
+      />
+      <Lengths
+        label="A word is doubtful below"
+        all={DOUBTS}
+        chosen={doubtfulBelow}
+        name={percent}
+        onChoose={(share) => changeSettings({ doubtfulBelow: share })}
+      />
     </View>
   );
 }
 
-type LengthsProps = { label: string; all: readonly number[]; chosen: number; onChoose: (ms: number) => void };
+type LengthsProps = {
+  label: string;
+  all: readonly number[];
+  chosen: number;
+  onChoose: (value: number) => void;
+  /** How a value is called; milliseconds as seconds unless said otherwise. */
+  name?: (value: number) => string;
+};
 
-function Lengths({ label, all, chosen, onChoose }: LengthsProps) {
+function Lengths({ label, all, chosen, onChoose, name = seconds }: LengthsProps) {
   const colours = useColours();
   return (
     <View
@@ -52,7 +76,7 @@ function Lengths({ label, all, chosen, onChoose }: LengthsProps) {
           key={ms}
           role="radio"
           aria-checked={ms === chosen}
-          label={`${label} ${seconds(ms)}`}
+          label={`${label} ${name(ms)}`}
           onPress={() => onChoose(ms)}
           style={{
             alignItems: 'center',
@@ -60,7 +84,7 @@ function Lengths({ label, all, chosen, onChoose }: LengthsProps) {
             borderBottomColor: ms === chosen ? colours.petrol : 'transparent',
           }}
         >
-          <Type isBold={ms === chosen}>{seconds(ms)}</Type>
+          <Type isBold={ms === chosen}>{name(ms)}</Type>
         </Press>
       ))}
     </View>

@@ -7,7 +7,7 @@ import type { Job } from '@immeld/core/contract/jobs';
 import { AccountRow } from '../models/account';
 import { FIRST_ACCOUNT } from '../accounts/firstAccount';
 import type { RunningServer } from '../start';
-import { ControlledPool, startTestServer, temporaryFolder } from '../testing/testServer';
+import { ControlledPool, SPOKEN, startTestServer, temporaryFolder, until } from '../testing/testServer';
 
 const dataFolder = temporaryFolder();
 const pool = new ControlledPool();
@@ -141,7 +141,12 @@ describe('a guest', () => {
     const tablet = await someone();
     const second = await tablet.bringIn('the second one');
     await tablet.ask('PATCH', `/recordings/${second}`, { tags: ['limes', 'quay'] });
+    const named = (...names: string[]) => ({ names: names.map((text) => ({ text, soundsLike: [] })) });
+    await phone.ask('PATCH', '/settings', named('Okwuosa', 'Reyes'));
+    await tablet.ask('PATCH', '/settings', named('Reyes', 'Vantongeren'));
     await tablet.ask('POST', '/session', { email, password });
+    const { names } = (await phone.ask<{ names: { text: string }[] }>('GET', '/settings')).body;
+    expect(names.map((n) => n.text)).toEqual(['Okwuosa', 'Reyes', 'Vantongeren']);
     expect((await tablet.recordings()).sort()).toEqual([first, second].sort());
     const shelves = await phone.ask<{ tags: { name: string; recordingCount: number }[] }>('GET', '/shelves');
     expect(shelves.body.tags).toEqual([
@@ -251,6 +256,32 @@ describe('another account’s things', () => {
     changeSpeaker: { passageIds: [1], to: 'x' },
     rewritePassages: { replaced: [{ id: 1, revision: 0 }], passages: [PASSAGE] },
   };
+
+  it('are not known by voice', async () => {
+    const voice = { frames: 400, sum: new Array<number>(15).fill(0), products: new Array<number>(120).fill(0) };
+    for (let i = 0, at = 0; i < 15; at += ++i + 1) voice.products[at] = 400;
+    const answer = pool.answer;
+    const passage = (speaker: string, startMs: number) => ({
+      ...{ ...PASSAGE, speaker, startMs, endMs: startMs + 900 },
+      words: [{ startMs, endMs: startMs + 900, text: 'Hello.', confidence: 1 }],
+    });
+    pool.answer = async () => ({
+      ...SPOKEN,
+      passages: [passage('Speaker 1', 0), passage('Speaker 2', 1000)],
+      voices: [{ speaker: 'Speaker 1', voice }],
+    });
+    const talk = async (device: Device) => {
+      const id = await device.bringIn(`voices ${randomUUID()}`);
+      const get = async () => (await device.ask<Recording>('GET', `/recordings/${id}`)).body;
+      return until(get, (r) => r.state === 'ready');
+    };
+    const [owner, other] = [await someone(), await someone()];
+    const { id } = await talk(owner);
+    await owner.ask('PATCH', `/recordings/${id}/speakers`, { from: 'Speaker 1', to: 'Bram' });
+    expect((await talk(owner)).speakers[0]).toMatchObject({ name: 'Speaker 1', proposed: 'Bram' });
+    expect((await talk(other)).speakers[0]).toMatchObject({ name: 'Speaker 1', proposed: null });
+    pool.answer = answer;
+  });
 
   it('answer 404 on every address that has an id', async () => {
     const { owner, ids } = await theirs();

@@ -28,7 +28,7 @@ export function ConsentChoices({ onDone }: { onDone: () => void }) {
     }
   };
   return (
-    <View>
+    <View style={{ width: '100%' }}>
       {problem && (
         <Type size="tiny" tone="rowan" role="alert">
           {problem}

@@ -191,7 +191,7 @@ export class Recogniser {
     const { tokenizer } = this.models;
     const spoken = tokenizer.words(decoded.tokens);
     let best = decoded;
-    const taken: NameCandidate[] = [];
+    const taken: (NameCandidate & { shift: number })[] = [];
     for (const candidate of nameCandidates(words, names).slice(0, MOST_NAMES_TRIED)) {
       if (taken.some((t) => candidate.from < t.to && t.from < candidate.to)) continue;
       const first = spoken[candidate.from]!;
@@ -200,7 +200,7 @@ export class Recogniser {
       const after = /(?:['’]s)?[^\p{L}\p{N}]*$/u.exec(last.text)![0];
       const name = tokenizer.encode(before + candidate.text + after);
       // What is taken already stands further left or right with another number of tokens.
-      const shift = taken.filter((t) => t.to <= candidate.from).reduce((sum, t) => sum + (t.shift ?? 0), 0);
+      const shift = taken.filter((t) => t.to <= candidate.from).reduce((sum, t) => sum + t.shift, 0);
       const [from, to] = [first.firstToken + shift, last.lastToken + 1 + shift];
       const tokens = [...best.tokens.slice(0, from), ...name, ...best.tokens.slice(to)];
       const tried = await this.score(heard, tokens);

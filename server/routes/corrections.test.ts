@@ -6,7 +6,7 @@ import type { Recording } from '@immeld/core/contract/recordings';
 import { joinPassages, splitPassage } from '@immeld/core/transcript/edit';
 import type { Passage } from '@immeld/core/transcript/manuscript';
 import type { RunningServer } from '../start';
-import { ControlledPool, startTestServer, temporaryFolder, until, upload } from '../testing/testServer';
+import { ControlledPool, askJson, startTestServer, temporaryFolder, until, upload } from '../testing/testServer';
 
 const dataFolder = temporaryFolder();
 let server: RunningServer;
@@ -20,13 +20,7 @@ afterAll(async () => {
   fs.rmSync(dataFolder, { recursive: true });
 });
 
-async function ask<T>(method: string, address: string, body?: unknown): Promise<{ status: number; body: T }> {
-  const response = await fetch(`${server.address}/api${address}`, {
-    method,
-    ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
-  });
-  return { status: response.status, body: (await response.json()) as T };
-}
+const ask = <T>(method: string, address: string, body?: unknown) => askJson<T>(server, method, address, body);
 const get = async (id: string) => (await ask<Recording>('GET', `/recordings/${id}`)).body;
 async function recognised(): Promise<Recording> {
   const { recordingId } = await upload(server.address, Buffer.from(`to correct ${counter++}`), 'Walk.webm');

@@ -3,7 +3,15 @@ import type { ProblemDetails } from '@immeld/core/contract/problem';
 import type { Recording } from '@immeld/core/contract/recordings';
 import type { KeptVoice } from '@immeld/core/speech/speakers/voiceStatistics';
 import type { RunningServer } from '../start';
-import { ControlledPool, SPOKEN, startTestServer, temporaryFolder, until, upload } from '../testing/testServer';
+import {
+  ControlledPool,
+  SPOKEN,
+  askJson,
+  startTestServer,
+  temporaryFolder,
+  until,
+  upload,
+} from '../testing/testServer';
 
 const dataFolder = temporaryFolder();
 const pool = new ControlledPool();
@@ -43,13 +51,7 @@ afterAll(async () => {
   fs.rmSync(dataFolder, { recursive: true });
 });
 
-async function ask<T>(method: string, address: string, body?: unknown): Promise<{ status: number; body: T }> {
-  const response = await fetch(`${server.address}/api${address}`, {
-    method,
-    ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
-  });
-  return { status: response.status, body: (await response.json()) as T };
-}
+const ask = <T>(method: string, address: string, body?: unknown) => askJson<T>(server, method, address, body);
 const get = async (id: string) => (await ask<Recording>('GET', `/recordings/${id}`)).body;
 async function talk(): Promise<Recording> {
   const { recordingId } = await upload(server.address, Buffer.from(`a talk ${counter++}`), 'Talk.webm');

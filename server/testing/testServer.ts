@@ -72,6 +72,20 @@ export const temporaryFolder = (): string => fs.mkdtempSync(path.join(os.tmpdir(
 export const startTestServer = (dataFolder: string, pool: RecognitionPool, isDemo = true): Promise<RunningServer> =>
   startServer({ dataFolder, port: 0, pool, appFolder: null, isDemo });
 
+/** Asks the interface with JSON, and gives the answer as it is. */
+export async function askJson<T>(
+  { address }: RunningServer,
+  method: string,
+  path: string,
+  body?: unknown,
+): Promise<{ status: number; body: T }> {
+  const response = await fetch(`${address}/api${path}`, {
+    method,
+    ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
+  });
+  return { status: response.status, body: (await response.json()) as T };
+}
+
 /** Uploads bytes by the tus protocol in one piece and returns the recording's id. */
 export async function upload(
   address: string,

@@ -4,7 +4,7 @@ import { soundDistance, soundPlaces, soundsOf } from './soundDistance';
 export type ListedName = { text: string; soundsLike: readonly string[] };
 
 /** Words `from` to `to` (exclusive) may have been this name; the nearer 0 the likelier. */
-export type NameCandidate = { from: number; to: number; text: string; distance: number; shift?: number };
+export type NameCandidate = { from: number; to: number; text: string; distance: number };
 
 /** What sounds more different is not looked at. */
 const MOST_DIFFERENT = 0.5;

@@ -38,7 +38,7 @@ export const isNumbered = (speaker: string): boolean => /^Speaker \d+$/.test(spe
 
 /** Some words said in one breath, and the voice that said them. */
 type Run = { words: number; voice: VoiceStatistics; endsOpen: boolean };
-type Cluster = { voice: VoiceStatistics; spread: number; members: number[] };
+type Cluster = { voice: VoiceStatistics; spread: number };
 
 /** Collects the voices of a recording while it is recognised, and tells in the end who spoke which word. */
 export class SpeakerFinder {
@@ -150,7 +150,7 @@ function clustered(voices: readonly VoiceStatistics[], count: number | null): Vo
     for (let at = 0; at < voices.length; at += BLOCK) blocks.push(...clustered(voices.slice(at, at + BLOCK), null));
     return blocks.length < voices.length ? clustered(blocks, count) : blocks;
   }
-  const clusters: (Cluster | null)[] = voices.map((voice, i) => ({ voice, spread: spread(voice), members: [i] }));
+  const clusters: (Cluster | null)[] = voices.map((voice) => ({ voice, spread: spread(voice) }));
   const far = clusters.map((a, i) => clusters.map((b, j) => (j < i ? between(a!, b!) : Infinity)));
   let left = clusters.length;
   while (left > (count ?? 1)) {
@@ -161,7 +161,7 @@ function clustered(voices: readonly VoiceStatistics[], count: number | null): Vo
     }
     if (count === null && nearest > 0) break;
     const voice = joined(clusters[a]!.voice, clusters[b]!.voice);
-    clusters[b] = { voice, spread: spread(voice), members: [...clusters[a]!.members, ...clusters[b]!.members] };
+    clusters[b] = { voice, spread: spread(voice) };
     clusters[a] = null;
     left--;
     for (const [i, other] of clusters.entries()) {

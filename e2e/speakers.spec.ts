@@ -29,6 +29,8 @@ test('who speaks is told apart; a voice that was named before is accepted from p
   await field.press('Enter');
   await expect.poll(async () => speakersOf(await get())).toEqual(['Jun <i>', 'Tamsin']);
   await expect(page.getByRole('article', { name: /^Jun <i>, 0:00/ })).toBeVisible();
+  // The bar still offers the way back from Tamsin until it has heard of Jun.
+  await expect(page.getByText('Speaker 1 → Jun <i>')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(async () => speakersOf(await get())).toEqual(['Speaker 1', 'Tamsin']);
 });

@@ -155,10 +155,20 @@ describe('todos', () => {
       .map((text, i) => ({ text, startMs: i, endMs: i + 1, confidence: 1 }));
     fs.writeFileSync(
       path.join(folder, 'memo.json'),
-      JSON.stringify({ passages: [{ text: '', speaker: null, words }] }),
+      JSON.stringify({ passages: [{ text: '', speaker: 'Speaker 1', words }] }),
     );
     expect(JSON.parse(immeld('todos', 'memo.json', '--at', '2026-03-09').stdout)).toMatchObject([
-      { text: 'Pay the bill', due: '2026-03-10' },
+      { text: 'Pay the bill', who: 'me', due: '2026-03-10' },
+    ]);
+    const passages = ['I will bring the map.', 'Good. I will call Otti.'].map((text, i) => ({
+      ...{ text: '', speaker: `Speaker ${i + 1}` },
+      words: text.split(' ').map((word, at) => ({ text: word, startMs: at, endMs: at + 1, confidence: 1 })),
+    }));
+    fs.writeFileSync(path.join(folder, 'talk.json'), JSON.stringify({ passages }));
+    const talk = immeld('todos', 'talk.json', '--at', '2026-03-09', '--me', 'Speaker 2');
+    expect(JSON.parse(talk.stdout)).toMatchObject([
+      { text: 'Bring the map', who: 'Speaker 1' },
+      { text: 'Call Otti', who: 'me' },
     ]);
   });
 

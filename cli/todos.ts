@@ -1,6 +1,6 @@
 import fs from 'node:fs';
 import { type Sentence, sentencesOf, sentencesOfText } from '@immeld/core/language/sentences';
-import { findTodos } from '@immeld/core/language/todos';
+import { findTodos } from '@immeld/core/language/todos/findTodos';
 import type { Passage } from '@immeld/core/transcript/manuscript';
 import { type Command, InvalidArgumentError } from 'commander';
 
@@ -39,12 +39,13 @@ export function addTodosCommand(program: Command): void {
     .argument('<file>', 'plain text, or the JSON that transcribe prints')
     .requiredOption('--at <time>', 'when it was said, local time: 2026-03-09T07:40', parseAt)
     .option('--project <name...>', 'names of projects to sort by')
+    .option('--me <name>', 'the speaker whose promises are "me"; only needed where several people speak')
     .option('--json', 'print JSON (the default; kept for scripts that say so)')
     .addHelpText(
       'after',
       '\nPrints [{"text","who","due","project","quote"}]; who is "me", a name or null, due an ISO date or date-time or null.',
     )
-    .action((file: string, { at, project }: { at: string; project?: string[] }) => {
+    .action((file: string, { at, project, me }: { at: string; project?: string[]; me?: string }) => {
       let content: string;
       try {
         content = fs.readFileSync(file, 'utf8');
@@ -53,7 +54,8 @@ export function addTodosCommand(program: Command): void {
         process.exitCode = 1;
         return;
       }
-      const todos = findTodos(sentencesIn(content), { at, projects: (project ?? []).map((name) => ({ name })) });
+      const projects = (project ?? []).map((name) => ({ name }));
+      const todos = findTodos(sentencesIn(content), { at, projects, ownName: me ?? null });
       const shown = todos.map(({ text, who, due, project: of, quote }) => ({ text, who, due, project: of, quote }));
       process.stdout.write(`${JSON.stringify(shown, null, 2)}\n`);
     });

@@ -1,6 +1,9 @@
 import { expect, expectAccessible, test } from './immeld';
 
-const PLACES = ['/', '/tray', '/shelves', '/todos', '/find?q=soil', '/nowhere'];
+const PLACES = [
+  ...['/', '/tray', '/shelves', '/shelves/all', '/todos', '/templates', '/weeks', '/history', '/nowhere'],
+  ...['/find?q=soil', '/find?q=What%20is%20field%20capacity%3F'],
+];
 
 for (const [name, viewport, colorScheme] of [
   ['phone, light', { width: 390, height: 844 }, 'light'],

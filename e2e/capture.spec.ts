@@ -58,6 +58,7 @@ test('words appear while one speaks, with marks, slips and a picture at their se
   await mark.getByRole('textbox', { name: 'Words' }).fill('depth of the lamp cable');
   await mark.getByRole('textbox', { name: 'Words' }).press('Enter');
   await expect(mark.getByText('depth of the lamp cable')).toBeVisible();
+  await mark.getByRole('button', { name: 'More for Check later' }).click();
   await mark.getByRole('button', { name: 'Take away' }).click();
   await expect(mark).toHaveCount(0);
   await page.getByText('Undo').click();

@@ -1,16 +1,9 @@
 import type { Page } from '@playwright/test';
 import type { Corrected, Version } from '@immeld/core/contract/corrections';
-import type { Recording, RecordingCard } from '@immeld/core/contract/recordings';
 import { writtenWords } from '@immeld/core/transcript/figures';
-import { expect, expectAccessible, test } from './immeld';
+import { expect, expectAccessible, recordingNamed, test } from './immeld';
 
 const textOf = (p: { words: readonly { text: string }[] }) => p.words.map((w) => w.text).join(' ');
-async function recordingNamed(immeld: { ask: <T>(address: string) => Promise<T> }, fileName: string) {
-  const { items } = await immeld.ask<{ items: RecordingCard[] }>('/recordings?place=all');
-  const { id } = items.find((r) => r.fileName === fileName)!;
-  return { id, get: () => immeld.ask<Recording>(`/recordings/${id}`) };
-}
-
 /** Where the sound stands, in seconds. */
 async function secondOf(page: Page): Promise<number> {
   const strip = page.getByRole('slider', { name: 'Place in the recording' });

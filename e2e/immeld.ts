@@ -5,6 +5,7 @@ import os from 'node:os';
 import path from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import { type Page, test as base, expect } from '@playwright/test';
+import type { Recording, RecordingCard } from '@immeld/core/contract/recordings';
 import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 
 export const root = path.resolve(__dirname, '..');
@@ -125,12 +126,32 @@ export async function bringIn(
   await (await chooser).setFiles(files);
 }
 
-/** WCAG 2.2 A and AA by axe: nothing may be found. */
+/** A recording of the demo by the name of its file. */
+export async function recordingNamed(immeld: Pick<Immeld, 'ask'>, fileName: string) {
+  const { items } = await immeld.ask<{ items: RecordingCard[] }>('/recordings?place=all&limit=200');
+  const { id } = items.find((r) => r.fileName === fileName)!;
+  return { id, get: () => immeld.ask<Recording>(`/recordings/${id}`) };
+}
+
+/** Selects the words of a paragraph from one to another as a mouse does. */
+export async function selectWords(page: Page, first: number, last: number, paragraph = 0): Promise<void> {
+  const words = page.getByRole('article').nth(paragraph).locator('[data-word]');
+  const [from, to] = [await words.nth(first).boundingBox(), await words.nth(last).boundingBox()];
+  await page.mouse.move(from!.x + 2, from!.y + from!.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(to!.x + to!.width - 2, to!.y + to!.height / 2, { steps: 8 });
+  await page.mouse.up();
+}
+
+/** WCAG 2.2 A and AA by axe: nothing may be found once everything that fades in is there. */
 export async function expectAccessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
-    .analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual([]);
+  const found = async () => {
+    const { violations } = await new AxeBuilder({ page })
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+      .analyze();
+    return violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`);
+  };
+  await expect.poll(found, { timeout: 40_000, intervals: [500, 2000] }).toEqual([]);
 }
 
 export { expect };

@@ -1,16 +1,5 @@
-import type { Page } from '@playwright/test';
 import type { Recording, RecordingCard } from '@immeld/core/contract/recordings';
-import { expect, expectAccessible, test } from './immeld';
-
-/** Selects the words from one to another as a mouse does. */
-async function select(page: Page, first: number, last: number): Promise<void> {
-  const words = page.getByRole('article').first().locator('[data-word]');
-  const [from, to] = [await words.nth(first).boundingBox(), await words.nth(last).boundingBox()];
-  await page.mouse.move(from!.x + 2, from!.y + from!.height / 2);
-  await page.mouse.down();
-  await page.mouse.move(to!.x + to!.width - 2, to!.y + to!.height / 2, { steps: 8 });
-  await page.mouse.up();
-}
+import { expect, expectAccessible, selectWords, test } from './immeld';
 
 for (const [name, viewport] of [
   ['phone', { width: 390, height: 844 }],
@@ -32,7 +21,7 @@ for (const [name, viewport] of [
       const bar = page.getByRole('toolbar', { name: 'For the selected words' });
       await expect(bar).toHaveCount(0);
 
-      await select(page, 3, 5);
+      await selectWords(page, 3, 5);
       await expect(bar).toBeVisible();
       // A drag selects; it plays nothing.
       await expect(page.getByRole('button', { name: 'Play', exact: true }).first()).toBeVisible();
@@ -47,7 +36,7 @@ for (const [name, viewport] of [
       await page.getByRole('button', { name: 'Undo' }).click();
       await expect.poll(async () => (await marks()).length).toBe(0);
 
-      await select(page, 1, 2);
+      await selectWords(page, 1, 2);
       await bar.getByRole('button', { name: 'Write a slip' }).click();
       await bar.getByRole('textbox', { name: 'Write a slip' }).fill('Ask for <b>the address</b> 🌳');
       await page.keyboard.press('Enter');
@@ -55,14 +44,14 @@ for (const [name, viewport] of [
       await expect.poll(notes).toContain('Ask for <b>the address</b> 🌳');
       await expect(bar).toHaveCount(0);
 
-      await select(page, 6, 9);
+      await selectWords(page, 6, 9);
       const liftedBefore = before.todos.filter((t) => t.startMs === words[6]!.startMs && t.state === 'ink').length;
       await bar.getByRole('button', { name: 'Lift to a to-do' }).click();
       const lifted = async () =>
         (await get()).todos.filter((t) => t.startMs === words[6]!.startMs && t.state === 'ink');
       await expect.poll(async () => (await lifted()).length).toBe(liftedBefore + 1);
 
-      await select(page, 6, 7);
+      await selectWords(page, 6, 7);
       const chooser = page.waitForEvent('filechooser');
       await bar.getByRole('button', { name: 'Picture' }).click();
       const png = Buffer.from(
@@ -72,7 +61,7 @@ for (const [name, viewport] of [
       await (await chooser).setFiles({ name: 'pit.png', mimeType: 'image/png', buffer: png });
       await expect.poll(async () => (await get()).slips.filter((s) => s.hasPicture).length).toBe(1);
 
-      await select(page, 6, 7);
+      await selectWords(page, 6, 7);
       const second = page.waitForEvent('filechooser');
       await bar.getByRole('button', { name: 'Picture' }).click();
       await (await second).setFiles({ name: 'no.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });

@@ -9,14 +9,22 @@ const hoursToNoon = 12 - new Date().getUTCHours();
 process.env['IMMELD_TESTS_TZ'] ??= `Etc/GMT${hoursToNoon > 0 ? '-' : '+'}${Math.abs(hoursToNoon)}`;
 process.env['TZ'] = process.env['IMMELD_TESTS_TZ'];
 
+const LISTENING = /(?:capture|sources|speak|survival)\.spec\.ts$/;
+const REPORT = path.join(root, '.immeld', 'reports', 'browser.json');
+
 export default defineConfig({
   testDir: __dirname,
   outputDir: path.join(root, '.immeld', 'test-results'),
-  workers: 1,
+  // What listens while somebody speaks needs the machine to itself; the rest goes two by two.
+  projects: [
+    { name: 'two by two', testIgnore: LISTENING },
+    { name: 'alone', testMatch: LISTENING, workers: 1 },
+  ],
+  workers: 2,
   retries: 0,
   timeout: 120_000,
   expect: { timeout: 30_000 },
-  reporter: [['list'], ['json', { outputFile: path.join(root, '.immeld', 'reports', 'browser.json') }]],
+  reporter: [['list'], ['json', { outputFile: process.env['IMMELD_REPORT'] ?? REPORT }]],
   use: {
     viewport: { width: 390, height: 844 },
     launchOptions: {

@@ -4,8 +4,9 @@ test('a folder is made, renamed, filled, removed and brought back', async ({ pag
   await page.goto(`${immeld.address}/shelves`);
   await page.getByLabel('New folder').fill('Rain garden');
   await page.getByRole('button', { name: 'Make it' }).click();
-  await page.getByRole('link', { name: 'Rain garden, 0 recordings' }).click();
+  await page.getByRole('link', { name: 'Rain garden, 0 items' }).click();
   await expect(page.getByText('Nothing on this shelf yet')).toBeVisible();
+  await page.getByRole('button', { name: 'Change shelf' }).click();
   await page.getByRole('button', { name: 'Rename' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Rain gardens');
   await page.getByRole('button', { name: 'Save' }).click();
@@ -20,13 +21,14 @@ test('a folder is made, renamed, filled, removed and brought back', async ({ pag
   // Leaving the page would call off what is still on its way.
   await expect(page.getByRole('button', { name: 'File it' })).toHaveCount(0);
   await page.goto(`${immeld.address}/shelves`);
-  await page.getByRole('link', { name: 'Rain gardens, 1 recordings' }).click();
+  await page.getByRole('link', { name: 'Rain gardens, 1 item' }).click();
 
+  await page.getByRole('button', { name: 'Change shelf' }).click();
   await page.getByRole('button', { name: 'Remove folder' }).click();
   await expect(page.getByText('“Rain gardens” is removed.')).toBeVisible();
   await expect(page.getByRole('link', { name: /^Rain gardens/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByRole('link', { name: 'Rain gardens, 1 recordings' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Rain gardens, 1 item' })).toBeVisible();
 });
 
 test('a recording gets a title of one’s own and a tag, and is found by both', async ({ page, immeld }) => {

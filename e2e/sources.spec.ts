@@ -40,6 +40,7 @@ test('sound can be pasted; what is no sound is named and left out', async ({ pag
 });
 
 test('a hundred files at once: one bar for all, and every one arrives once', async ({ page, immeld }) => {
+  test.setTimeout(240_000);
   await page.goto(`${immeld.address}/tray`);
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   const clip = fs
@@ -52,7 +53,7 @@ test('a hundred files at once: one bar for all, and every one arrives once', asy
     (await immeld.ask<{ items: RecordingCard[] }>('/recordings?limit=200')).items.filter((r) =>
       /^many-/.test(r.fileName),
     );
-  await expect.poll(async () => (await arrived()).length, { timeout: 90_000 }).toBe(100);
+  await expect.poll(async () => (await arrived()).length, { timeout: 200_000 }).toBe(100);
   expect(new Set((await arrived()).map((r) => r.fileName)).size).toBe(100);
 });
 

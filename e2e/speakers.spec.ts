@@ -104,6 +104,7 @@ test('a listed name is heard rightly when transcribed again, offered where a wor
 
   await page.goto(`${immeld.address}/recordings/${id}?part=about`);
   await page.getByRole('button', { name: 'Transcribe again' }).click();
+  await page.getByRole('button', { name: /^The sound as it is/ }).click();
   await expect.poll(text, { timeout: 120_000 }).toContain('Vantongeren');
 
   // By hand: what sounds like a word is offered, put there, and taken back.

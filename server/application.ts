@@ -16,15 +16,19 @@ import { calendarRoutes } from './routes/calendars';
 import { captureRoutes } from './routes/captures';
 import { dayRoutes } from './routes/days';
 import { findRoutes } from './routes/find';
+import { historyRoutes } from './routes/history';
 import { jobRoutes } from './routes/jobs';
+import { noteRoutes } from './routes/notes';
 import { packRoutes, servePacks } from './routes/packs';
 import { recordingRoutes } from './routes/recordings';
+import { replacementRoutes } from './routes/replacements';
 import { serve } from './routes/serve';
 import { settingsRoutes } from './routes/settings';
+import { sheetRoutes } from './routes/sheets';
 import { shelfRoutes } from './routes/shelves';
 import { correctionRoutes } from './routes/corrections';
 import { slipRoutes } from './routes/slips';
-import { todoRoutes } from './routes/todos';
+import { serveTodoFeeds, todoRoutes } from './routes/todos';
 import { UPLOAD_PATH, uploadServer } from './routes/uploads';
 import { writeUpRoutes } from './routes/writeUps';
 import { STAND_IN_FEED, serveStandInCalendar } from './standIns/calendarFeed';
@@ -57,6 +61,7 @@ export function createApplication({ database, sounds, queue, appFolder, isDemo }
     throw new Problem('not-found', 'There is nothing at this address.');
   });
   servePacks(application);
+  serveTodoFeeds(application);
   if (isDemo) application.get(STAND_IN_FEED, serveStandInCalendar);
   if (appFolder) serveApp(application, appFolder);
   application.use(problemAnswers);
@@ -69,12 +74,22 @@ function apiRouter(database: Sequelize, sounds: SoundStore, queue: JobQueue, isD
   router.get('/openapi.json', (_request, response) => {
     response.json(openApiDescription());
   });
-  router.use(recordingRoutes(sounds, queue), todoRoutes(), writeUpRoutes(), shelfRoutes(database), dayRoutes(database));
+  router.use(
+    recordingRoutes(database, sounds, queue),
+    todoRoutes(),
+    writeUpRoutes(),
+    sheetRoutes(database),
+    shelfRoutes(database),
+    dayRoutes(database),
+  );
   router.use(
     jobRoutes(queue),
     findRoutes(database),
+    historyRoutes(database),
+    noteRoutes(database),
     slipRoutes(sounds),
     correctionRoutes(sounds),
+    replacementRoutes(database),
     captureRoutes(),
     packRoutes(),
   );

@@ -61,6 +61,17 @@ export function openApiDescription(): object {
       responses: { 201: { description: 'The address of the upload is in Location; go on with HEAD and PATCH there' } },
     },
   };
+  paths['/feeds/{token}.ics'] = {
+    servers: [{ url: '/' }],
+    get: {
+      operationId: 'readTodoFeed',
+      summary: 'The to-dos as iCalendar tasks at their private address; needs no cookie',
+      responses: {
+        200: { description: 'Tasks', content: { 'text/calendar': {} } },
+        404: { description: 'Taken back' },
+      },
+    },
+  };
   return {
     openapi: '3.1.0',
     info: {

@@ -17,7 +17,17 @@ const { buildAll } = await import('./build.mjs');
 await buildAll();
 say('Measuring; this takes about three quarters of an hour on two quiet cores, ten minutes with --short …');
 let status = 0;
-for (const name of ['recognition', 'speakers', 'names', 'longText', 'live']) {
+for (const name of [
+  'recognition',
+  'cleaning',
+  'speakers',
+  'names',
+  'longText',
+  'finding',
+  'todos',
+  'writeUps',
+  'live',
+]) {
   const run = spawnSync(
     process.execPath,
     [

@@ -47,6 +47,8 @@ async function bundle(entries, folder) {
     logOverride: { 'empty-import-meta': 'silent' },
     external: [
       'sqlite3',
+      'pdfjs-dist',
+      'pdfjs-dist/legacy/build/pdf.mjs',
       'sequelize',
       'onnxruntime-node',
       '@ffmpeg-installer/ffmpeg',
@@ -73,12 +75,16 @@ async function bundleWorkers() {
   const { build } = await import('esbuild');
   await build({
     ...inBrowser,
-    entryPoints: ['liveWorker', 'tapProcessor'].map((name) => `app/workers/${name}.ts`),
+    entryPoints: ['liveWorker', 'tapProcessor', 'cleanProcessor', 'pdfPages'].map((name) => `app/workers/${name}.ts`),
     outdir: 'app/public/workers',
   });
   fs.copyFileSync(
     path.join(root, 'node_modules', 'onnxruntime-web', 'dist', 'ort-wasm-simd-threaded.mjs'),
     path.join(root, 'app', 'public', 'workers', 'runtime.mjs'),
+  );
+  fs.copyFileSync(
+    path.join(root, 'node_modules', 'pdfjs-dist', 'build', 'pdf.worker.min.mjs'),
+    path.join(root, 'app', 'public', 'workers', 'pdfWorker.mjs'),
   );
 }
 
@@ -125,7 +131,15 @@ const STEPS = [
     result: 'server/dist',
     run: () =>
       bundle(
-        ['server/main.ts', 'server/jobs/recognitionWorker.ts'].map((f) => ({ in: f, out: path.basename(f, '.ts') })),
+        [
+          'server/main.ts',
+          'server/jobs/recognitionWorker.ts',
+          'server/recognition/cleaningWorker.ts',
+          'server/storage/pdfTextWorker.ts',
+        ].map((f) => ({
+          in: f,
+          out: path.basename(f, '.ts'),
+        })),
         'server/dist',
       ),
   },

@@ -69,6 +69,15 @@ const playSome = async (page) => {
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Pause' }).click();
 };
+/** Makes a write-up and brings it to the top. */
+const make = (name) => async (page) => {
+  await page.getByRole('button', { name: 'Make a write-up' }).click();
+  await page.getByRole('button', { name: new RegExp(`^${name}\\.`) }).click();
+  const sheet = page.getByRole('article', { name, exact: true });
+  await sheet.waitFor();
+  await sheet.evaluate((element) => element.scrollIntoView({ block: 'start' }));
+  await wait(600);
+};
 const PICTURES = [
   { name: 'day', at: '/' },
   { name: 'tray', at: '/tray' },
@@ -79,11 +88,13 @@ const PICTURES = [
     steps: [(page) => page.getByRole('button', { name: /doubtful/ }).click(), () => wait(2500)],
   },
   { name: 'margin', at: `${walk}?part=margin` },
-  { name: 'write-ups', at: `${lecture}?part=write-ups` },
+  { name: 'minutes', at: `${walk}?part=write-ups`, steps: [make('Minutes')] },
+  { name: 'lecture-notes', at: `${lecture}?part=write-ups`, steps: [make('Lecture notes')] },
   { name: 'about', at: `/recordings/${items.find((r) => !r.title).id}?part=about` },
   { name: 'todos', at: '/todos' },
   { name: 'shelves', at: '/shelves' },
-  { name: 'find', at: '/find?q=silver%20lime' },
+  { name: 'find', at: `/find?q=${encodeURIComponent('What did the arborist say about the roots?')}` },
+  { name: 'note', at: `/notes/${(await ask('/notes')).items[0].id}` },
   {
     name: 'recording-now',
     at: '/tray',
@@ -113,9 +124,18 @@ const PICTURES = [
       },
     ],
   },
-  { name: 'settings', at: '/settings' },
-  { name: 'quick', at: '/quick', size: { width: 320, height: 240 }, steps: [() => wait(4000)] },
   { name: 'recording-wide', at: walk, size: WIDE, steps: [playSome] },
+  {
+    name: 'template-wide',
+    at: '/templates',
+    size: WIDE,
+    steps: [
+      (page) => page.getByRole('article', { name: 'Minutes' }).getByRole('button', { name: 'Copy' }).click(),
+      () => wait(1500),
+      press('Walk the quay with Bram', 'radio'),
+      () => wait(1500),
+    ],
+  },
   { name: 'tray-wide', at: '/tray', size: WIDE },
   { name: 'day-wide-dark', at: '/', size: WIDE, scheme: 'dark' },
   {

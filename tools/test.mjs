@@ -16,6 +16,8 @@ fs.mkdirSync(reports, { recursive: true });
 const bin = (name) => path.join(root, 'node_modules', '.bin', name);
 const totals = { passed: 0, failed: 0 };
 
+const browserTests = ['test', '--config', 'e2e/playwright.config.ts'];
+
 /** Runs a step; a check counts as one test, a runner tells its own counts in a report. */
 function step(name, program, args, countsOf = null) {
   say(`\n== ${name}`);
@@ -38,7 +40,6 @@ function step(name, program, args, countsOf = null) {
 
 const readJson = (file) => (fs.existsSync(file) ? JSON.parse(fs.readFileSync(file, 'utf8')) : null);
 const jestReport = path.join(reports, 'jest.json');
-const browserReport = path.join(reports, 'browser.json');
 
 step('Format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
 step('Lint', bin('eslint'), ['.', '--max-warnings', '0']);
@@ -59,10 +60,14 @@ step('Unit and server tests', bin('jest'), ['--json', '--outputFile', jestReport
   const report = readJson(jestReport);
   return report && { passed: report.numPassedTests, failed: report.numFailedTests + report.numRuntimeErrorTestSuites };
 });
-step('Browser tests', bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], () => {
-  const stats = readJson(browserReport)?.stats;
-  return stats && { passed: stats.expected + stats.flaky, failed: stats.unexpected };
-});
+for (const project of ['two by two', 'alone']) {
+  const browserReport = path.join(reports, `browser ${project}.json`);
+  process.env['IMMELD_REPORT'] = browserReport;
+  step(`Browser tests, ${project}`, bin('playwright'), [...browserTests, '--project', project], () => {
+    const stats = readJson(browserReport)?.stats;
+    return stats && { passed: stats.expected + stats.flaky, failed: stats.unexpected };
+  });
+}
 
 console.log(`${totals.passed} passed, ${totals.failed} failed`);
 process.exit(totals.failed ? 1 : 0);

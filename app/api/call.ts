@@ -32,10 +32,16 @@ export function addressOf(key: keyof Endpoints, { params = {}, query = {} }: Sen
 
 /** Calls an endpoint of the contract. Throws ApiProblem. */
 export async function call<K extends keyof Endpoints>(key: K, sent: Sent = {}): Promise<Answer<K>> {
+  return (await (await answerTo(key, sent)).json()) as Answer<K>;
+}
+
+/** The answer of an endpoint as it comes, for what is no JSON; `sent.file` are the bytes to send. Throws ApiProblem. */
+export async function answerTo(key: keyof Endpoints, sent: Sent & { file?: Blob } = {}): Promise<Response> {
   let response: Response;
   try {
     response = await fetchAsSomebody(fetch, addressOf(key, sent), {
       method: ENDPOINTS[key].method.toUpperCase(),
+      ...(sent.file ? { body: sent.file } : {}),
       ...(sent.body === undefined
         ? {}
         : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(sent.body) }),
@@ -43,7 +49,7 @@ export async function call<K extends keyof Endpoints>(key: K, sent: Sent = {}): 
   } catch {
     throw UNREACHABLE;
   }
-  if (response.ok) return (await response.json()) as Answer<K>;
+  if (response.ok) return response;
   const problem = (await response.json().catch(() => null)) as ProblemDetails | null;
   throw new ApiProblem(
     problem?.detail ?? `The server answered with the error ${response.status}.`,

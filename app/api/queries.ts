@@ -1,26 +1,38 @@
+import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
 import type { NewCalendar } from '@immeld/core/contract/appointments';
 import type { Job } from '@immeld/core/contract/jobs';
-import type {
-  Filing,
-  NewTodo,
-  Recording,
-  RecordingChange,
-  TodoChange,
-  WriteUpChange,
-} from '@immeld/core/contract/recordings';
+import type { Filing, Recording, RecordingChange, WriteUpChange } from '@immeld/core/contract/recordings';
+import type { ParagraphChange } from '@immeld/core/contract/paragraphs';
+import type { Replacement, ReplacementSearch } from '@immeld/core/contract/replacements';
 import type { SettingsChange } from '@immeld/core/contract/settings';
 import type { SpeakerChange } from '@immeld/core/contract/speakers';
+import type { NoteBody, NoteChange } from '@immeld/core/contract/notes';
+import type { RecordingSort } from '@immeld/core/contract/recordingLists';
+import { isQuestion } from '@immeld/core/find/question';
+import type { NewTodo, Todo, TodoChange } from '@immeld/core/contract/todos';
 import type { SlipChange } from '@immeld/core/contract/slips';
-import type { FolderChange, NewFolder } from '@immeld/core/contract/shelves';
+import type { Batch, FolderChange, NamedChange, NewFolder } from '@immeld/core/contract/shelves';
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect } from 'react';
+import { useCallback, useEffect } from 'react';
+import { localDay, localTime } from '../ui/dates';
 import { addressOf, call } from './call';
+import { refreshSoon } from './refreshSoon';
+
+export type NamedKind = 'person' | 'project';
 
 export type Credentials = { email: string; password: string };
 
 const PAGE = 50;
 const LISTEN_AGAIN_MS = 2000;
-export type ListPlace = 'tray' | 'shelves' | 'bin' | 'all';
+export type ListPlace = 'tray' | 'shelves' | 'favourites' | 'archive' | 'bin' | 'all';
+export type ListFilter = {
+  place: ListPlace;
+  folderId?: string;
+  tag?: string;
+  personId?: string;
+  projectId?: string;
+  sort?: RecordingSort;
+};
 
 export const useShelves = () => useQuery({ queryKey: ['shelves'], queryFn: () => call('getShelves') });
 export const useStatus = () => useQuery({ queryKey: ['status'], queryFn: () => call('status'), staleTime: Infinity });
@@ -36,7 +48,7 @@ export const useDay = (date: string) =>
   });
 
 /** Recordings of a place, a page at a time. */
-export function useRecordings(filter: { place: ListPlace; folderId?: string; tag?: string }) {
+export function useRecordings(filter: ListFilter) {
   return useInfiniteQuery({
     queryKey: ['recordings', 'list', filter],
     initialPageParam: 0,
@@ -75,8 +87,39 @@ export const useAccount = () => useQuery({ queryKey: ['account'], queryFn: () =>
 export const useSessions = (isWanted: boolean) =>
   useQuery({ queryKey: ['account', 'sessions'], queryFn: () => call('listSessions'), enabled: isWanted });
 
+export const useNotes = ({ place, folderId, tag }: ListFilter, isWanted = true) =>
+  useQuery({
+    queryKey: ['notes', 'list', place, folderId, tag],
+    queryFn: () => call('listNotes', { query: { place: place === 'tray' ? 'all' : place, folderId, tag } }),
+    enabled: isWanted,
+  });
+export const useNote = (id: string) =>
+  useQuery({ queryKey: ['notes', 'one', id], queryFn: () => call('getNote', { params: { id } }) });
+export const useRelatedToNote = (id: string) =>
+  useQuery({ queryKey: ['notes', 'related', id], queryFn: () => call('getRelatedToNote', { params: { id } }) });
+export const useRelated = (id: string) =>
+  useQuery({ queryKey: ['recordings', 'related', id], queryFn: () => call('getRelated', { params: { id } }) });
+export const useWeeks = (until: string, count: number) =>
+  useQuery({
+    queryKey: ['recordings', 'weeks', until, count],
+    queryFn: () => call('getWeeks', { query: { until, count } }),
+  });
+export const useDeeds = () => useQuery({ queryKey: ['history'], queryFn: () => call('listDeeds') });
+/** Recordings and notes that a link may lead to, by words of their titles. */
+export const linkTargets = async (q: string) => (await call('listLinkTargets', { query: { q } })).items;
+
+/** The answer to a question; what is no question has none. */
+export const useAnswer = (q: string) =>
+  useQuery({
+    queryKey: ['find', 'answer', q],
+    queryFn: () => call('ask', { query: { q, today: localDay(new Date()) } }),
+    enabled: isQuestion(q),
+  });
+
 export const useTodos = () =>
   useQuery({ queryKey: ['todos'], queryFn: () => call('listTodos', { query: { state: 'ink' } }) });
+
+export const useTodoFeed = () => useQuery({ queryKey: ['todoFeed'], queryFn: () => call('todoFeed') });
 
 export const useFind = (q: string) =>
   useQuery({
@@ -86,7 +129,35 @@ export const useFind = (q: string) =>
     placeholderData: keepPreviousData,
   });
 
-export const useJobs = () => useQuery({ queryKey: ['jobs'], queryFn: () => call('listJobs') });
+/** Where the words stand that are to be replaced; asked anew as one types. */
+export const useReplacementPreview = (search: ReplacementSearch) =>
+  useQuery({
+    queryKey: ['recordings', 'replacements', search],
+    queryFn: () => call('previewReplacement', { body: search }),
+    enabled: search.find.length > 0,
+    placeholderData: keepPreviousData,
+  });
+
+/** The recognition of a recording; its component is drawn again only when this one changes. */
+export const useJobOf = (recordingId: string): Job | undefined =>
+  useQuery({
+    queryKey: ['jobs'],
+    queryFn: () => call('listJobs'),
+    select: useCallback(
+      ({ items }: { items: Job[] }) => items.findLast((j) => j.recordingId === recordingId),
+      [recordingId],
+    ),
+  }).data;
+
+/** What can be done about a recognition. */
+export function useJobChanges() {
+  const client = useQueryClient();
+  const done = { onSettled: () => refreshSoon(client) };
+  return {
+    cancelJob: useMutation({ mutationFn: (id: string) => call('cancelJob', { params: { id } }), ...done }),
+    retryJob: useMutation({ mutationFn: (id: string) => call('retryJob', { params: { id } }), ...done }),
+  };
+}
 
 /** Keeps the list of recognitions true while any screen is open, from the server's events. */
 export function useJobEvents(): void {
@@ -103,11 +174,8 @@ export function useJobEvents(): void {
         return { items: job.state === 'done' ? others : [...others, job] };
       });
       // An older list that is still on its way would put back what this event has changed.
-      if (job.state !== 'running') void client.invalidateQueries({ queryKey: ['jobs'] });
-      if (job.state !== 'running' || job.percent === null) {
-        void client.invalidateQueries({ queryKey: ['recordings'] });
-        void client.invalidateQueries({ queryKey: ['shelves'] });
-      }
+      if (job.state !== 'running') void client.cancelQueries({ queryKey: ['jobs'] });
+      if (job.state !== 'running' || job.percent === null) refreshSoon(client);
     };
     let events: EventSource;
     let timer: ReturnType<typeof setTimeout>;
@@ -129,13 +197,33 @@ export function useJobEvents(): void {
 }
 
 /** Everything a person can change; each answer refreshes what shows it. */
+const CHANGES_TODO = ['todo'];
+
+function withChange(items: readonly Todo[], id: string, change: TodoChange): { items: Todo[] } {
+  const { isBinned, ...rest } = change;
+  const known = Object.fromEntries(Object.entries(rest).filter(([, value]) => value !== undefined)) as Partial<Todo>;
+  const done = rest.isDone === undefined ? {} : { doneAt: rest.isDone ? new Date().toISOString() : null };
+  return {
+    items: items.flatMap((todo) => (todo.id !== id ? [todo] : isBinned ? [] : [{ ...todo, ...known, ...done }])),
+  };
+}
+
 export function useChanges() {
   const client = useQueryClient();
   const refresh = () =>
     Promise.all(
-      [['recordings'], ['shelves'], ['todos'], ['find'], ['calendars']].map((queryKey) =>
-        client.invalidateQueries({ queryKey }),
-      ),
+      [
+        ['recordings'],
+        ['shelves'],
+        ['todos'],
+        ['todoFeed'],
+        ['sheets'],
+        ['templates'],
+        ['find'],
+        ['calendars'],
+        ['notes'],
+        ['history'],
+      ].map((queryKey) => client.invalidateQueries({ queryKey })),
     );
   const keep = (recording: Recording) => client.setQueryData(['recordings', 'one', recording.id], recording);
   const done = { onSettled: refresh };
@@ -155,13 +243,28 @@ export function useChanges() {
       ...done,
     }),
     todo: useMutation({
+      mutationKey: CHANGES_TODO,
       mutationFn: ({ id, change }: { id: string; change: TodoChange }) =>
         call('changeTodo', { params: { id }, body: change }),
-      ...done,
+      // Shown at once: an older list that is on its way would close what is being written.
+      onMutate: async ({ id, change }) => {
+        await client.cancelQueries({ queryKey: ['todos'] });
+        client.setQueryData<{ items: Todo[] }>(['todos'], (before) => before && withChange(before.items, id, change));
+      },
+      onSettled: () => (client.isMutating({ mutationKey: CHANGES_TODO }) === 1 ? refresh() : undefined),
     }),
     slip: useMutation({
       mutationFn: ({ id, change }: { id: string; change: SlipChange }) =>
         call('changeSlip', { params: { id }, body: change }),
+      ...done,
+    }),
+    comment: useMutation({
+      mutationFn: ({ id, text }: { id: string; text: string }) =>
+        call('addComment', { params: { id }, body: { id: crypto.randomUUID(), text } }),
+      ...done,
+    }),
+    uncomment: useMutation({
+      mutationFn: (params: { id: string; commentId: string }) => call('removeComment', { params }),
       ...done,
     }),
     newTodo: useMutation({ mutationFn: (body: NewTodo) => call('addTodo', { body }), ...done }),
@@ -171,6 +274,44 @@ export function useChanges() {
       ...done,
     }),
     newFolder: useMutation({ mutationFn: (body: NewFolder) => call('addFolder', { body }), ...done }),
+    batch: useMutation({ mutationFn: (body: Batch) => call('changeMany', { body }), ...done }),
+    todoFeed: useMutation({ mutationFn: (isOn: boolean) => call('changeTodoFeed', { body: { isOn } }), ...done }),
+    undo: useMutation({ mutationFn: (id: string) => call('undoDeed', { params: { id } }), ...done }),
+    tag: useMutation({
+      mutationFn: ({
+        name,
+        change,
+      }: {
+        name: string;
+        change: { name?: string; isPinned?: boolean; isRemoved?: boolean };
+      }) => call('changeTag', { params: { name }, body: change }),
+      ...done,
+    }),
+    named: useMutation({
+      mutationFn: ({ kind, id, change }: { kind: NamedKind; id: string; change: NamedChange }) =>
+        call(kind === 'person' ? 'changePerson' : 'changeProject', { params: { id }, body: change }),
+      ...done,
+    }),
+    newNamed: useMutation({
+      mutationFn: ({ kind, name }: { kind: NamedKind; name: string }) =>
+        call(kind === 'person' ? 'addPerson' : 'addProject', { body: { name } }),
+      ...done,
+    }),
+    newNote: useMutation({
+      mutationFn: (body: { title: string; folderId?: string | null; body?: NoteBody }) => call('addNote', { body }),
+      ...done,
+    }),
+    note: useMutation({
+      mutationFn: ({ id, change }: { id: string; change: NoteChange }) =>
+        call('changeNote', { params: { id }, body: change }),
+      onSuccess: (note) => client.setQueryData(['notes', 'one', note.id], note),
+      ...done,
+    }),
+    quickWords: useMutation({
+      mutationFn: ({ date, text }: { date: string; text: string }) =>
+        call('addQuickWords', { params: { date }, body: { text, at: localTime(new Date()).slice(11, 16) } }),
+      ...done,
+    }),
     folder: useMutation({
       mutationFn: ({ id, change }: { id: string; change: FolderChange }) =>
         call('changeFolder', { params: { id }, body: change }),
@@ -193,11 +334,20 @@ export function useChanges() {
       ...done,
     }),
     removeCalendar: useMutation({ mutationFn: (id: string) => call('removeCalendar', { params: { id } }), ...done }),
-    cancelJob: useMutation({ mutationFn: (id: string) => call('cancelJob', { params: { id } }), ...done }),
-    retryJob: useMutation({ mutationFn: (id: string) => call('retryJob', { params: { id } }), ...done }),
     speaker: useMutation({
       mutationFn: ({ id, change }: { id: string; change: SpeakerChange }) =>
         call('changeSpeaker', { params: { id }, body: change }),
+      onSuccess: ({ recording }) => keep(recording),
+      ...done,
+    }),
+    replaceWords: useMutation({ mutationFn: (body: Replacement) => call('replaceWords', { body }), ...done }),
+    undoReplacement: useMutation({
+      mutationFn: (id: string) => call('undoReplacement', { params: { id } }),
+      ...done,
+    }),
+    paragraphs: useMutation({
+      mutationFn: ({ id, change }: { id: string; change: ParagraphChange }) =>
+        call('changeParagraphs', { params: { id }, body: change }),
       onSuccess: ({ recording }) => keep(recording),
       ...done,
     }),
@@ -206,7 +356,11 @@ export function useChanges() {
       onSuccess: keep,
       ...done,
     }),
-    recognise: useMutation({ mutationFn: (id: string) => call('recogniseAgain', { params: { id } }), ...done }),
+    recognise: useMutation({
+      mutationFn: ({ id, cleaning = {} }: { id: string; cleaning?: Partial<Cleaning> }) =>
+        call('recogniseAgain', { params: { id }, body: { cleaning } }),
+      ...done,
+    }),
   };
 }
 export type Changes = ReturnType<typeof useChanges>;

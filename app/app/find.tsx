@@ -1,46 +1,79 @@
-import { HIT_END, HIT_START, type FindResult } from '@immeld/core/contract/find';
+import type { Found, FindHit } from '@immeld/core/contract/find';
+import { HIT_END, HIT_START } from '@immeld/core/contract/find';
+import { hasFilters, parseQuery } from '@immeld/core/find/query';
 import { clockTime } from '@immeld/core/formats/times';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { FlatList, View } from 'react-native';
-import { useFind } from '../api/queries';
-import { whenSaid } from '../ui/dates';
+import { useAnswer, useFind } from '../api/queries';
+import { AnswerView } from '../features/find/answerView';
+import { FilterChips } from '../features/find/filterChips';
+import { useHitKeys } from '../features/find/useHitKeys';
+import { localTime, whenSaid } from '../ui/dates';
 import { Empty, Failure, Loading } from '../ui/notice';
-import { Press } from '../ui/press';
+import { Press, WordButton } from '../ui/press';
 import { Page } from '../ui/shell';
 import { useColours } from '../ui/theme';
 import { Type } from '../ui/type';
 
+/** What was found as one types, the answer above it where a question was asked. */
 export default function FindScreen() {
   const { q = '' } = useLocalSearchParams<{ q?: string }>();
+  const router = useRouter();
   const { data, error, isFetching, refetch } = useFind(q);
+  const answer = useAnswer(q);
   const results = q.trim() ? (data?.results ?? []) : [];
+  const current = useHitKeys(results);
+  const asked = answer.data?.kind ? answer.data : null;
+  const words = parseQuery(q);
   return (
     <Page>
       <FlatList
         data={results}
-        keyExtractor={(r) => r.recordingId}
-        renderItem={({ item }) => <Found result={item} />}
+        extraData={current}
+        keyExtractor={(r) => r.id}
+        renderItem={({ item }) => <FoundItem found={item} current={current} />}
         contentContainerStyle={{ paddingVertical: 12 }}
+        keyboardShouldPersistTaps="handled"
         ListHeaderComponent={
-          results.length > 0 ? (
-            <Type size="tiny" tone="faint" role="status">
-              Found in {results.length} {results.length === 1 ? 'recording' : 'recordings'}
-            </Type>
-          ) : null
+          <View>
+            <FilterChips typed={q} onChange={(text) => router.setParams({ q: text })} />
+            {asked && <AnswerView answer={asked} />}
+            {data?.instead.map(({ word, others }) => (
+              <Type key={word} tone="faint" role="status">
+                Nobody said “{word}”. Shown is {others.map((o) => `“${o}”`).join(', ')}.
+              </Type>
+            ))}
+            {results.length > 0 && (
+              <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
+                <Type size="tiny" tone="faint" role="status">
+                  {asked ? 'The words were found in' : 'Found in'} {results.length}{' '}
+                  {results.length === 1 ? 'place' : 'places'}
+                </Type>
+                {!asked && words.required.length > 0 && !hasFilters(words.filters) && (
+                  <WordButton
+                    label="Replace these words"
+                    onPress={() => router.push({ pathname: '/replace', params: { find: q.trim() } })}
+                    style={{ marginRight: 0 }}
+                  />
+                )}
+              </View>
+            )}
+          </View>
         }
         ListEmptyComponent={
           error ? (
             <Failure error={error} onRetry={() => void refetch()} />
           ) : isFetching && !data ? (
             <Loading label="Looking" />
-          ) : q.trim() ? (
-            <Empty title={`Nothing found for “${q.trim()}”`}>
-              Every word has to be in the same passage or title. Try fewer words, or the beginning of a word.
+          ) : asked ? null : q.trim() ? (
+            <Empty title={`Nothing found for “${shortened(q.trim())}”`}>
+              Every word has to be in the same passage, title, note or to-do. Try fewer words, or the beginning of a
+              word.
             </Empty>
           ) : (
-            <Empty title="Find what was said">
-              Type some words from a title or from what was said. Words in quotes stand together; a word with a minus
-              must not be there.
+            <Empty title="Find what was said, or ask">
+              Type some words from a title, a note or from what was said; words in quotes stand together, a word with a
+              minus must not be there. Or ask: “What did the arborist say about the roots?”
             </Empty>
           )
         }
@@ -49,52 +82,85 @@ export default function FindScreen() {
   );
 }
 
-function Found({ result }: { result: FindResult['results'][number] }) {
+const shortened = (text: string): string => (text.length > 80 ? `${text.slice(0, 80)} …` : text);
+
+const KIND_NAMES: Record<FindHit['kind'], string> = {
+  ...{
+    title: 'Title',
+    passage: '',
+    note: 'Note',
+    slip: 'Slip',
+    todo: 'To-do',
+    tag: 'Tag',
+    person: 'Person',
+    file: 'File',
+  },
+};
+
+function FoundItem({ found, current }: { found: Found; current: string | null }) {
   const colours = useColours();
   const router = useRouter();
   const open = (at: number | null) =>
-    router.push({
-      pathname: '/recordings/[id]',
-      params: { id: result.recordingId, ...(at === null ? {} : { at: String(at) }) },
-    });
+    router.push(
+      found.kind === 'note'
+        ? { pathname: '/notes/[id]', params: { id: found.id } }
+        : { pathname: '/recordings/[id]', params: { id: found.id, ...(at === null ? {} : { at: String(at) }) } },
+    );
+  const title = found.title || 'Note without a title';
+  const when = whenSaid(found.kind === 'note' ? localTime(new Date(found.at)) : found.at);
+  // A title that is shown above says itself what was found.
+  const hits = found.hits.filter((hit) => hit.kind !== 'title' || plain(hit.snippet) !== found.title);
   return (
     <View
       style={{ borderBottomWidth: 1, borderBottomColor: colours.rule, paddingVertical: 10 }}
       role="article"
-      aria-label={result.title}
+      aria-label={title}
     >
-      <Press label={result.title} role="link" onPress={() => open(null)}>
+      <Press
+        label={title}
+        role="link"
+        onPress={() => open(null)}
+        style={{ backgroundColor: current === found.id ? colours.lit : undefined }}
+      >
         <Type size="body" face="text" isBold>
-          {result.title}
+          {title}
         </Type>
         <Type size="tiny" tone="faint">
-          {whenSaid(result.startedAt)}
+          {found.kind === 'note' ? `note · ${when}` : when}
         </Type>
       </Press>
-      {result.hits
-        .filter((hit) => hit.startMs !== null)
-        .map((hit) => (
-          <Press
-            key={hit.startMs}
-            role="link"
-            label={`${clockTime(hit.startMs!)} ${hit.snippet.replace(/[\u2068\u2069]/g, '')}`}
-            onPress={() => open(hit.startMs)}
-            style={{ flexDirection: 'row', gap: 12, alignItems: 'baseline', justifyContent: 'flex-start' }}
-          >
-            <Type size="tiny" tone="petrol" style={{ width: 44 }}>
-              {clockTime(hit.startMs!)}
-            </Type>
-            <Snippet text={hit.snippet} />
-          </Press>
-        ))}
+      {hits.map((hit, i) => (
+        <Press
+          key={`${hit.kind} ${hit.startMs} ${i}`}
+          role="link"
+          label={`${hit.startMs === null ? KIND_NAMES[hit.kind] : clockTime(hit.startMs)} ${plain(hit.snippet)}`}
+          onPress={() => open(hit.startMs)}
+          style={{
+            ...{ flexDirection: 'row', gap: 12, alignItems: 'baseline', justifyContent: 'flex-start' },
+            backgroundColor: current === `${found.id} ${i}` ? colours.lit : undefined,
+          }}
+        >
+          <Type size="tiny" tone={hit.startMs === null ? 'faint' : 'petrol'} style={{ width: 48 }}>
+            {hit.startMs === null ? KIND_NAMES[hit.kind] : clockTime(hit.startMs)}
+          </Type>
+          <Snippet text={hit.snippet} kind={hit.startMs === null ? '' : KIND_NAMES[hit.kind]} />
+        </Press>
+      ))}
     </View>
   );
 }
 
-function Snippet({ text }: { text: string }) {
+const plain = (snippet: string): string => snippet.replace(/[\u2068\u2069]/g, '');
+
+function Snippet({ text, kind }: { text: string; kind: string }) {
   const colours = useColours();
   return (
     <Type face="text" style={{ flex: 1 }}>
+      {kind !== '' && (
+        <Type size="tiny" tone="faint">
+          {kind}{' '}
+        </Type>
+      )}
       {text.split(HIT_START).map((part, i) => {
         const [hit, rest] = i === 0 ? ['', part] : part.split(HIT_END);
         return [

@@ -3,9 +3,12 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useEffect } from 'react';
 import { ScrollView, View } from 'react-native';
 import { useDay } from '../api/queries';
+import { DayNote } from '../features/day/dayNote';
+import { DayPicker } from '../features/day/dayPicker';
 import { HourLine } from '../features/day/hourLine';
 import { WeekBand } from '../features/day/weekBand';
 import { lengthName, localDay } from '../ui/dates';
+import { isInField } from '../ui/inField';
 import { Empty, Failure, Loading } from '../ui/notice';
 import { Press, WordButton } from '../ui/press';
 import { Page } from '../ui/shell';
@@ -23,7 +26,7 @@ export default function DayScreen() {
 
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
-      if ((event.target as HTMLElement).closest('input, textarea, [role=slider]')) return;
+      if (isInField(event) || (event.target as HTMLElement).closest('[role=slider]')) return;
       if (event.key === 'ArrowLeft') move(-1);
       if (event.key === 'ArrowRight') move(1);
     };
@@ -59,7 +62,15 @@ export default function DayScreen() {
             <Type size="large">›</Type>
           </Press>
         </View>
-        {date !== today && <WordButton label="Back to today" onPress={() => choose(today)} />}
+        <View style={{ flexDirection: 'row' }}>
+          {date !== today && <WordButton label="Back to today" onPress={() => choose(today)} />}
+          <DayPicker date={date} onChoose={choose} />
+          <WordButton
+            label="All weeks"
+            onPress={() => router.push('/weeks')}
+            style={{ marginLeft: 'auto', marginRight: 0 }}
+          />
+        </View>
         {error && !data && <Failure error={error} onRetry={() => void refetch()} />}
         {!data && !error && <Loading />}
         {data && (
@@ -71,6 +82,7 @@ export default function DayScreen() {
                 one.
               </Empty>
             )}
+            <DayNote date={date} note={data.note} />
             <View style={{ paddingTop: 10 }}>
               <HourLine
                 date={date}
@@ -78,6 +90,7 @@ export default function DayScreen() {
                 recordings={data.recordings}
                 todos={data.todos}
                 nowHour={date === today ? now.getHours() : null}
+                nowMinute={now.getMinutes()}
                 nowText={format(now, 'H:mm')}
               />
             </View>

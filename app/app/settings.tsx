@@ -3,10 +3,13 @@ import { AccountSettings } from '../features/settings/accountSettings';
 import { AsideSettings } from '../features/settings/asideSettings';
 import { CalendarSettings } from '../features/settings/calendarSettings';
 import { ConsentSettings } from '../features/settings/consentSettings';
+import { DictationSettings } from '../features/settings/dictationSettings';
 import { ImportSettings } from '../features/settings/importSettings';
 import { ListeningSettings } from '../features/settings/listeningSettings';
+import { MarkSettings } from '../features/settings/markSettings';
 import { NameSettings } from '../features/settings/nameSettings';
 import { PackSettings } from '../features/settings/packSettings';
+import { PersonSettings } from '../features/settings/personSettings';
 import { ReadingSettings } from '../features/settings/readingSettings';
 import { SourceSettings } from '../features/settings/sourceSettings';
 import { Page } from '../ui/shell';
@@ -18,13 +21,16 @@ export default function SettingsScreen() {
       <ScrollView contentContainerStyle={{ paddingTop: 14, paddingBottom: 40, gap: 28 }}>
         <Title>Settings</Title>
         <AccountSettings />
+        <PersonSettings />
         <SourceSettings />
         <PackSettings />
         <NameSettings />
         <ListeningSettings />
         <ReadingSettings />
+        <MarkSettings />
         <ConsentSettings />
         <AsideSettings />
+        <DictationSettings />
         <ImportSettings />
         <CalendarSettings />
       </ScrollView>

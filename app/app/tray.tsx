@@ -1,28 +1,36 @@
 import { View } from 'react-native';
 import { useRecordings } from '../api/queries';
 import { RecordingList } from '../features/tray/recordingList';
+import { SelectionBar } from '../features/tray/selectionBar';
 import { TrayCard } from '../features/tray/trayCard';
 import { OutboxList } from '../features/tray/outboxList';
-import { useFiling } from '../features/tray/useFiling';
+import { useChosen } from '../features/tray/useChosen';
+import { useFiling, useFilingActions } from '../features/tray/useFiling';
+import { useTrayKeys } from '../features/tray/useTrayKeys';
 import { Empty, Failure } from '../ui/notice';
 import { WordButton } from '../ui/press';
-import { Page } from '../ui/shell';
+import { Page, useIsWide } from '../ui/shell';
 import { useBringIn } from '../ui/speakBar';
 import { Title, Type } from '../ui/type';
 
 export default function TrayScreen() {
   const { data } = useRecordings({ place: 'tray' });
   const { fileAll, isBusy, error } = useFiling();
+  const actions = useFilingActions();
   const bringIn = useBringIn();
+  const isWide = useIsWide();
+  const chosen = useChosen();
   const total = data?.pages[0]?.total ?? 0;
-  const ready = data?.pages.flatMap((p) => p.items).filter((r) => r.state === 'ready') ?? [];
+  const cards = data?.pages.flatMap((p) => p.items) ?? [];
+  const ready = cards.filter((r) => r.state === 'ready');
+  const current = useTrayKeys(cards, chosen);
   const header = (
     <View style={{ paddingBottom: 6 }}>
       <View
         style={{
           flexDirection: 'row',
           alignItems: 'baseline',
-          gap: 12,
+          columnGap: 12,
           paddingTop: 14,
           paddingBottom: 8,
           flexWrap: 'wrap',
@@ -32,15 +40,31 @@ export default function TrayScreen() {
         <Type size="tiny" tone="faint">
           {total ? `${total} to file` : ''}
         </Type>
-        {ready.length > 1 && (
-          <WordButton
-            label="File all as proposed"
-            disabled={isBusy}
-            onPress={() => void fileAll(ready)}
-            style={{ marginLeft: 'auto', marginRight: 0, alignItems: 'flex-end' }}
-          />
+        {ready.length > 1 && !chosen.chosen && (
+          <View style={{ flexDirection: 'row', marginLeft: 'auto' }}>
+            <WordButton label="Choose several" onPress={chosen.begin} />
+            <WordButton
+              label="File all as proposed"
+              disabled={isBusy}
+              onPress={() => void fileAll(ready)}
+              style={{ marginRight: 0 }}
+            />
+          </View>
         )}
       </View>
+      {chosen.chosen && (
+        <SelectionBar
+          ids={[...chosen.chosen]}
+          where="tray"
+          onChooseAll={() => chosen.set(ready.map((r) => r.id))}
+          onDone={chosen.end}
+        />
+      )}
+      {isWide && total > 0 && (
+        <Type size="tiny" tone="faint">
+          Keys: arrows from card to card, Enter files it, Space chooses, T another title, Delete bins.
+        </Type>
+      )}
       {error && <Failure error={error} />}
       <OutboxList />
     </View>
@@ -50,7 +74,16 @@ export default function TrayScreen() {
       <RecordingList
         filter={{ place: 'tray' }}
         header={header}
-        renderItem={(recording) => <TrayCard recording={recording} />}
+        redrawFor={[current, chosen.chosen]}
+        renderItem={(recording) => (
+          <TrayCard
+            recording={recording}
+            isCurrent={recording.id === current}
+            isChosen={chosen.chosen && chosen.chosen.has(recording.id)}
+            onChoose={chosen.toggle}
+            {...actions}
+          />
+        )}
         empty={
           <Empty title="Everything is filed" action={<WordButton label="Bring in sound files" onPress={bringIn} />}>
             New recordings wait here with a title, a folder and to-dos proposed. Press Speak below, or bring in files.

@@ -18,6 +18,8 @@ export type CaptureNow = {
   peaks: readonly number[];
   level: LevelWord;
   slips: readonly NewSlip[];
+  /** Whether spoken commands are to be done in it. */
+  isDictation: boolean;
   /** Why it cannot record, or why it ended by itself. */
   problem: string | null;
   /** Something to know while it goes on. */
@@ -31,6 +33,7 @@ const IDLE: CaptureNow = {
   peaks: [],
   level: 'good',
   slips: [],
+  isDictation: false,
   problem: null,
   warning: null,
 };
@@ -144,6 +147,17 @@ export class CaptureEngine {
   /** Ends it and sends it to the bin, where it stays for 30 days. */
   throwAway(): void {
     this.end(true);
+  }
+
+  /** Whether spoken commands are to be done in what is being recorded. */
+  dictate(isDictation: boolean): void {
+    const { captureId } = this.now;
+    if (!captureId) return;
+    this.set({ isDictation });
+    this.write(async () => {
+      const details = (await this.store.get(captureId))?.details ?? {};
+      await this.store.change(captureId, { details: { ...details, dictation: isDictation ? '1' : '' } });
+    });
   }
 
   /** Makes one of two mixed sources louder or softer, from this moment on; factors from 0 to 2. */

@@ -53,7 +53,8 @@ describe('the words while somebody speaks', () => {
     expect(worker.heard).toEqual([]);
     live.load(pack);
     live.push(new Float32Array(30), 48_000);
-    expect(worker.heard.map((m) => (m.type === 'sound' ? m.samples.length : m.type))).toEqual(['load', 10, 20, 30]);
+    const heard = worker.heard.map((m) => (m.type === 'sound' ? m.samples.length : m.type));
+    expect(heard).toEqual(['load', 'names', 10, 20, 30]);
   });
 
   it('of an earlier recording do not come into the next one', () => {
@@ -77,6 +78,18 @@ describe('the words while somebody speaks', () => {
     expect((await ended).map((w) => w.text)).toEqual(['last']);
     live.begin();
     expect(await live.end(10)).toEqual([]);
+  });
+
+  it('expect the listed names, whenever these become known', () => {
+    const { worker, live } = open();
+    const names = [{ text: 'Ottoline', soundsLike: ['otto line'] }];
+    live.expectNames(names);
+    live.load(pack);
+    live.expectNames([]);
+    expect(worker.heard.filter((m) => m.type === 'names')).toEqual([
+      { type: 'names', names },
+      { type: 'names', names: [] },
+    ]);
   });
 
   it('that fail are said to fail, and a new worker is made the next time', () => {

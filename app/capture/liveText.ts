@@ -1,4 +1,5 @@
 import type { Pack } from '@immeld/core/contract/captures';
+import type { ListedName } from '@immeld/core/speech/names/nameCandidates';
 import type { TranscribedWord } from '@immeld/core/speech/transcriber';
 import type { FromLiveWorker, ToLiveWorker } from '../workers/liveMessages';
 
@@ -27,6 +28,7 @@ export class LiveText {
   private isOpen = false;
   private readonly listeners = new Set<() => void>();
   private ended: (() => void) | null = null;
+  private names: readonly ListedName[] = [];
   /** Sound from before the pack was there, so that the first words are not missing. */
   private early: { samples: Float32Array; rate: number }[] = [];
 
@@ -60,6 +62,7 @@ export class LiveText {
     this.set({ state: 'loading', problem: null });
     const files = pack.files.map(({ address }) => ({ name: address.slice(address.lastIndexOf('/') + 1), address }));
     this.send({ type: 'load', files, glue: GLUE });
+    this.send({ type: 'names', names: this.names });
     const waiting = this.early;
     this.early = [];
     for (const { samples, rate } of waiting) this.push(samples, rate);
@@ -70,6 +73,12 @@ export class LiveText {
     this.worker?.terminate();
     this.worker = null;
     this.set(NOTHING);
+  }
+
+  /** Names and terms that a person has listed: expected in what is recorded from now on. */
+  expectNames(names: readonly ListedName[]): void {
+    this.names = names;
+    this.send({ type: 'names', names });
   }
 
   begin(): void {

@@ -1,3 +1,4 @@
+import type { ListedName } from '@immeld/core/speech/names/nameCandidates';
 import { useQueryClient } from '@tanstack/react-query';
 import {
   type ReactNode,
@@ -10,9 +11,12 @@ import {
   useState,
   useSyncExternalStore,
 } from 'react';
+import { useSharedSettings } from '../api/queries';
+import { refreshSoon } from '../api/refreshSoon';
 import { isVideo } from '../capture/bringIn';
 import type { CaptureEngine, CaptureNow } from '../capture/captureEngine';
 import type { LiveTextState } from '../capture/liveText';
+import { keep, kept } from '../settings/kept';
 import { settings } from '../settings/settings';
 import { type Capture, type CaptureStore, captureOf } from './captureStore';
 import { type Device, openDevice } from './device';
@@ -58,11 +62,19 @@ export function usePackState(): PackState {
   return useSyncExternalStore(packs.subscribe, read, read);
 }
 
+/** Listed names are heard without a network, too. */
+const NAMES = 'immeld-names';
+
 /** Loads the pack when it is here, and fetches it when it may be fetched, as soon as somebody records. */
 export function usePackForRecording(): void {
   const { packs, live } = useDevice();
   const { state } = usePackState();
   const stage = useCaptureNow((now) => now.stage);
+  const names = useSharedSettings().data?.names;
+  useEffect(() => {
+    if (names) keep(NAMES, names);
+    live.expectNames(names ?? kept<ListedName[]>(NAMES) ?? []);
+  }, [names, live]);
   useEffect(() => {
     if (stage === 'idle') return;
     if (state === 'present' && packs.pack) live.load(packs.pack);
@@ -114,9 +126,7 @@ export function OutboxProvider({ children }: { children: ReactNode }) {
       setCaptures(all);
       const fresh = all.filter((c) => c.state === 'sent' && !arrived.current.has(c.id));
       fresh.forEach((c) => arrived.current.add(c.id));
-      if (fresh.length && !isFirst) {
-        for (const queryKey of [['recordings'], ['shelves'], ['jobs']]) void client.invalidateQueries({ queryKey });
-      }
+      if (fresh.length && !isFirst) refreshSoon(client);
       // What had arrived before this page was opened is old news.
       if (isFirst) for (const { id, hereSince } of fresh) if (!hereSince) void store.remove(id);
       isFirst = false;

@@ -1,3 +1,4 @@
+import { type Cleaning, NO_CLEANING } from '@immeld/core/audio/cleaning/cleaner';
 import { useSyncExternalStore } from 'react';
 import { type SourceChoice, USUAL_SOURCE } from '../capture/sources';
 
@@ -19,12 +20,14 @@ export type Settings = {
   textScale: number;
   /** Words less sure than this, from 0 to 1, are marked as doubtful. */
   doubtfulBelow: number;
+  /** What is done to the sound while listening. */
+  cleaning: Cleaning;
 };
 
 export const USUAL: Settings = {
   ...{ source: USUAL_SOURCE, asksConsent: false, fetchesPack: true, videoHeight: 180 },
   ...{ skipBackMs: 10_000, skipForwardMs: 10_000, skipsPauses: false, pauseMs: 1000 },
-  ...{ textScale: 1, doubtfulBelow: 0.5 },
+  ...{ textScale: 1, doubtfulBelow: 0.5, cleaning: NO_CLEANING },
 };
 const KEY = 'immeld-settings';
 
@@ -35,7 +38,12 @@ export function settings(): Settings {
   if (known) return known;
   try {
     const kept = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Settings>;
-    known = { ...USUAL, ...kept, source: { ...USUAL_SOURCE, ...kept.source } };
+    known = {
+      ...USUAL,
+      ...kept,
+      source: { ...USUAL_SOURCE, ...kept.source },
+      cleaning: { ...NO_CLEANING, ...kept.cleaning },
+    };
   } catch {
     known = USUAL;
   }

@@ -1,7 +1,9 @@
 import { useGlobalSearchParams, usePathname, useRouter } from 'expo-router';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef } from 'react';
 import { TextInput, View } from 'react-native';
 import Svg, { Circle, Path } from 'react-native-svg';
+import { findText, useFindText } from './findText';
+import { isInField } from './inField';
 import { Press } from './press';
 import { FONTS, SIZES, TOUCH, useColours } from './theme';
 import { Type } from './type';
@@ -13,17 +15,27 @@ export function FindBar({ isWide }: { isWide: boolean }) {
   const pathname = usePathname();
   const { q } = useGlobalSearchParams<{ q?: string }>();
   const isFinding = pathname === '/find';
-  const [typed, setTyped] = useState(q ?? '');
+  const typed = useFindText();
   const input = useRef<TextInput>(null);
 
   useEffect(() => {
-    if (!isFinding) setTyped('');
+    if (!isFinding) findText.clear();
+    else if (q !== undefined) findText.hear(q);
+  }, [isFinding, q]);
+
+  useEffect(() => {
+    const field = input.current as unknown as HTMLInputElement | null;
+    if (!isFinding || !field) return;
+    if (findText.isBeingTyped()) {
+      field.focus();
+      field.setSelectionRange(field.value.length, field.value.length);
+    }
+    findText.arrive();
   }, [isFinding]);
 
   useEffect(() => {
     const focus = (event: KeyboardEvent) => {
-      const inField = /^(INPUT|TEXTAREA)$/.test((event.target as HTMLElement).tagName);
-      if (event.key !== '/' || inField || event.ctrlKey || event.metaKey) return;
+      if (event.key !== '/' || isInField(event) || event.ctrlKey || event.metaKey) return;
       event.preventDefault();
       input.current?.focus();
     };
@@ -32,9 +44,9 @@ export function FindBar({ isWide }: { isWide: boolean }) {
   }, []);
 
   const change = (text: string) => {
-    setTyped(text);
+    findText.type(text);
     if (isFinding) router.setParams({ q: text });
-    else if (text) router.push({ pathname: '/find', params: { q: text } });
+    else if (text) router.navigate({ pathname: '/find', params: { q: text } });
   };
   return (
     <View
@@ -56,11 +68,11 @@ export function FindBar({ isWide }: { isWide: boolean }) {
         ref={input}
         value={typed}
         onChangeText={change}
-        placeholder="Find words that were said"
+        placeholder="Find words, or ask"
         placeholderTextColor={colours.faint}
-        aria-label="Find words that were said"
+        aria-label="Find words, or ask"
         inputMode="search"
-        maxLength={300}
+        maxLength={5000}
         style={{
           flex: 1,
           minWidth: 0,

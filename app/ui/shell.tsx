@@ -4,6 +4,10 @@ import { View, useWindowDimensions } from 'react-native';
 import { useShelves } from '../api/queries';
 import { isCapturing as isOn, useCapture, useCaptureNow } from '../offline/deviceContext';
 import { FindBar } from './findBar';
+import { findText } from './findText';
+import { isInField } from './inField';
+import { KeysPanel } from './keysPanel';
+import { useMarkKinds } from './mark';
 import { PlaceIcon, type PlaceName, SettingsIcon } from './placeIcon';
 import { Press } from './press';
 import { SpeakBar, useSpeak } from './speakBar';
@@ -21,16 +25,20 @@ export const useIsWide = (): boolean => useWindowDimensions().width >= WIDE_FROM
 
 const isHere = (path: string, pathname: string) => (path === '/' ? pathname === '/' : pathname.startsWith(path));
 
-/** Keys that work everywhere: G and a letter for the places, Shift+Space and Shift+Enter for recording. */
+/**
+ * Keys that work everywhere: G and a letter for the places, Shift+Space and Shift+Enter for recording; 1 to 9 mark what
+ * is being recorded, from its first moment on and whatever is looked at meanwhile. In a recording they mark its words.
+ */
 function usePlaceKeys(): void {
   const router = useRouter();
   const engine = useCapture();
   const speak = useSpeak();
+  const { offered } = useMarkKinds();
+  const pathname = usePathname();
   useEffect(() => {
     let isGoing = false;
     const press = (event: KeyboardEvent) => {
-      const inField = /^(INPUT|TEXTAREA)$/.test((event.target as HTMLElement).tagName);
-      if (inField || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (isInField(event) || event.ctrlKey || event.metaKey || event.altKey) return;
       if (event.shiftKey && event.code === 'Space') {
         event.preventDefault();
         if (engine.state.stage === 'recording') engine.pause();
@@ -40,12 +48,36 @@ function usePlaceKeys(): void {
       else if (isGoing) {
         const place = PLACES.find((p) => p.letter === event.key.toLowerCase());
         if (place) router.navigate(place.path);
+      } else if (isOn(engine.state) && !pathname.startsWith('/recordings/')) {
+        const kind = offered[Number(event.key) - 1];
+        if (kind) engine.addSlip({ kind: 'mark', mark: kind.id });
       }
       isGoing = event.key.toLowerCase() === 'g';
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
-  }, [router, engine, speak]);
+  }, [router, engine, speak, offered, pathname]);
+}
+
+/** Letters that are typed while the page of what was found opens are not lost. */
+function useTypedOn(): void {
+  const router = useRouter();
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      if (document.activeElement !== document.body || event.key.length !== 1) return;
+      if (event.ctrlKey || event.metaKey || event.altKey) return;
+      // Only between two bars: where there is one, or on a page with keys of its own, nothing is to be caught.
+      if (document.querySelector('[role="search"] input') || /^\/(?:recordings|notes)\//.test(location.pathname))
+        return;
+      const q = findText.typeOn(event.key);
+      if (q === null) return;
+      event.preventDefault();
+      event.stopImmediatePropagation();
+      router.navigate({ pathname: '/find', params: { q } });
+    };
+    window.addEventListener('keydown', press, true);
+    return () => window.removeEventListener('keydown', press, true);
+  }, [router]);
 }
 
 /** The frame of all places: bottom bar on the phone, a spine at the left on wide screens. */
@@ -56,14 +88,17 @@ export function Shell({ children }: { children: ReactNode }) {
   const router = useRouter();
   const { data } = useShelves();
   usePlaceKeys();
+  useTypedOn();
   const counts: Partial<Record<PlaceName, number>> = { tray: data?.trayCount ?? 0, todos: data?.openTodoCount ?? 0 };
   const isCapturing = useCaptureNow(isOn);
-  // The quick page stands alone: it may be as small as a card.
-  if (pathname === '/quick') return <View style={{ flex: 1, backgroundColor: colours.paper }}>{children}</View>;
+  // The quick page stands alone, as small as a card; so does a page that may be printed.
+  if (pathname === '/quick' || pathname.startsWith('/page/'))
+    return <View style={{ flex: 1, backgroundColor: colours.paper }}>{children}</View>;
   const isRecordingPage = pathname.startsWith('/recordings/');
   if (isWide) {
     return (
       <View style={{ flex: 1, flexDirection: 'row', backgroundColor: colours.paper }}>
+        <KeysPanel />
         <Spine counts={counts} pathname={pathname} />
         <View style={{ flex: 1, minWidth: 0 }}>{children}</View>
       </View>

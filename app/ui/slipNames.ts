@@ -10,4 +10,6 @@ export const SLIP_NAMES: Record<SlipKind, string> = {
   consent: 'Consent',
   seam: 'Seam',
   gap: 'Gap',
+  link: 'Link',
+  file: 'File',
 };

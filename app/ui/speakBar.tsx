@@ -2,6 +2,7 @@ import type { Appointment } from '@immeld/core/contract/appointments';
 import { usePathname, useRouter } from 'expo-router';
 import { useRef } from 'react';
 import { View } from 'react-native';
+import Svg, { Path } from 'react-native-svg';
 import { clockTime } from '@immeld/core/formats/times';
 import { LEVEL_HINTS } from '../capture/levels';
 import { isCapturing, useCapture, useCaptureNow, useOutbox, usePackForRecording } from '../offline/deviceContext';
@@ -10,6 +11,7 @@ import { FrameButton, Press, WordButton } from './press';
 import { Strip } from './strip';
 import { useColours } from './theme';
 import { Type } from './type';
+import { useListening } from './useListening';
 
 export const SOUND_TYPES = 'audio/*,video/*,.m4a,.mp3,.wav,.ogg,.opus,.flac,.webm,.mp4,.mov,.amr,.aac,.aiff,.wma,.3gp';
 
@@ -105,6 +107,7 @@ export function SpeakBar({ isNarrow = false }: { isNarrow?: boolean }) {
           />
           <Type size="body">{isStarting ? 'Opening the microphone' : 'Speak'}</Type>
         </Press>
+        <AskByVoice />
         <Press
           label="Bring in sound files"
           onPress={bringIn}
@@ -114,6 +117,46 @@ export function SpeakBar({ isNarrow = false }: { isNarrow?: boolean }) {
         </Press>
       </View>
     </View>
+  );
+}
+
+/** A small microphone beside the large one: what is asked aloud goes into the find bar, and nothing is recorded. */
+function AskByVoice() {
+  const colours = useColours();
+  const router = useRouter();
+  const look = (q: string) => router.navigate({ pathname: '/find', params: { q } });
+  const { isOn, toggle } = useListening(look);
+  return (
+    <Press
+      label={isOn ? 'Stop listening to the question' : 'Ask aloud'}
+      aria-pressed={isOn}
+      onPress={toggle}
+      style={[
+        bar(colours),
+        { alignItems: 'center', paddingHorizontal: 12, borderColor: isOn ? colours.rowan : colours.ink },
+      ]}
+    >
+      <MicrophoneSign isOn={isOn} />
+      <Type size="tiny" tone={isOn ? 'rowan' : 'faint'}>
+        {isOn ? 'Listening' : 'Ask'}
+      </Type>
+    </Press>
+  );
+}
+
+/** A small microphone, for what is said and not recorded. */
+export function MicrophoneSign({ isOn }: { isOn: boolean }) {
+  const colours = useColours();
+  return (
+    <Svg width={22} height={24} viewBox="0 0 22 24" aria-hidden>
+      <Path
+        d="M11 3a3 3 0 0 1 3 3v6a3 3 0 0 1-6 0V6a3 3 0 0 1 3-3zM4.5 11.5a6.5 6.5 0 0 0 13 0M11 18v3"
+        stroke={isOn ? colours.rowan : colours.ink}
+        strokeWidth={1.6}
+        fill="none"
+        strokeLinecap="round"
+      />
+    </Svg>
   );
 }
 

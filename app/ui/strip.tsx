@@ -2,11 +2,16 @@ import { memo, useRef, useState } from 'react';
 import { type GestureResponderEvent, View } from 'react-native';
 import Svg, { Line, Path, Rect } from 'react-native-svg';
 import { barsOf } from '@immeld/core/audio/peaks';
+import type { MarkShapeName } from '@immeld/core/contract/markKinds';
+import { Shape } from './mark';
 import { useSpeakerPaint } from './speakerMark';
-import { useColours } from './theme';
+import { type Colours, useColours } from './theme';
 
 /** A speaker's turn, from and to as shares of the sound. */
 export type StripTurn = { speaker: number; from: number; to: number };
+
+/** A mark at a share of the sound. */
+export type StripMark = { at: number; shape: MarkShapeName; tone: keyof Colours };
 
 type StripProps = {
   /** Peak values from 0 to 100. */
@@ -16,6 +21,9 @@ type StripProps = {
   played?: number;
   /** Who speaks when: a band of patterns along the foot. */
   turns?: readonly StripTurn[];
+  /** Marks above the sound, each with its shape; parts as notches. */
+  marks?: readonly StripMark[];
+  parts?: readonly number[];
   /** Called with a share of the sound when the strip is pressed or dragged. */
   onSeek?: (share: number) => void;
   label: string;
@@ -26,6 +34,9 @@ const PITCH = 4;
 /** Height of the band of speakers. */
 const BAND = 9;
 const NO_TURNS: readonly StripTurn[] = [];
+const NO_MARKS: readonly StripMark[] = [];
+const NO_PARTS: readonly number[] = [];
+const MARK_SIZE = 9;
 
 /** The sound seen from above: symmetric about its middle, played part in ink. It scrolls the manuscript when dragged. */
 export const Strip = memo(function Strip({
@@ -33,6 +44,8 @@ export const Strip = memo(function Strip({
   height: whole,
   played,
   turns = NO_TURNS,
+  marks = NO_MARKS,
+  parts = NO_PARTS,
   onSeek,
   label,
   valueText,
@@ -108,11 +121,24 @@ export const Strip = memo(function Strip({
           <Path d={`M0 ${height / 2}H${width}`} stroke={colours.rule} strokeWidth={1} />
           <Path d={path(cut, bars.length)} stroke={colours.faint} strokeOpacity={0.55} strokeWidth={2} />
           <Path d={path(0, cut)} stroke={colours.ink} strokeWidth={2} />
+          {parts.map((at) => (
+            <Path key={at} d={`M${at * width - 5} 0H${at * width + 5}L${at * width} 7Z`} fill={colours.ink} />
+          ))}
           {played !== undefined && (
             <Line x1={played * width} x2={played * width} y1={0} y2={whole} stroke={colours.rowan} strokeWidth={2} />
           )}
         </Svg>
       )}
+      {width > 0 &&
+        marks.map(({ at, shape, tone }, i) => (
+          <View
+            key={i}
+            aria-hidden
+            style={{ position: 'absolute', left: at * width - MARK_SIZE / 2, top: -2, pointerEvents: 'none' }}
+          >
+            <Shape shape={shape} fill={colours[tone]} size={MARK_SIZE} />
+          </View>
+        ))}
     </View>
   );
 });

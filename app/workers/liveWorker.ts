@@ -1,6 +1,7 @@
 /** Recognises speech on the device, in a thread of its own, with the files of a pack that was fetched before. */
 import { Resampler } from '@immeld/core/audio/resampler';
 import { LiveTranscriber } from '@immeld/core/speech/liveTranscriber';
+import { type PreparedNames, prepareNames } from '@immeld/core/speech/names/nameCandidates';
 import { Tokenizer } from '@immeld/core/speech/tokenizer';
 import { SAMPLE_RATE_HZ, type TranscriberModels } from '@immeld/core/speech/transcriber';
 import { type FromLiveWorker, PACK_CACHE, type ToLiveWorker } from './liveMessages';
@@ -8,6 +9,7 @@ import { prepareRuntime, webRuntime } from './webRuntime';
 
 const say = (message: FromLiveWorker) => self.postMessage(message);
 
+type ForSession = Extract<ToLiveWorker, { type: 'sound' | 'end' }>;
 type Session = {
   number: number;
   transcriber: LiveTranscriber;
@@ -16,10 +18,11 @@ type Session = {
   hasEnded: boolean;
 };
 
+let names: PreparedNames = [];
 let models: TranscriberModels | null = null;
 let session: Session | null = null;
 /** Sound that came before the models were there. */
-let early: Exclude<ToLiveWorker, { type: 'load' }>[] = [];
+let early: ForSession[] = [];
 let isWorking = false;
 
 async function load({ files, glue }: Extract<ToLiveWorker, { type: 'load' }>): Promise<void> {
@@ -48,7 +51,7 @@ async function load({ files, glue }: Extract<ToLiveWorker, { type: 'load' }>): P
   waiting.forEach(take);
 }
 
-function take(message: Exclude<ToLiveWorker, { type: 'load' }>): void {
+function take(message: ForSession): void {
   if (!models) {
     early.push(message);
     return;
@@ -61,7 +64,7 @@ function take(message: Exclude<ToLiveWorker, { type: 'load' }>): void {
     if (session?.number !== message.session) {
       session = {
         number: message.session,
-        transcriber: new LiveTranscriber(models),
+        transcriber: new LiveTranscriber(models, names),
         resampler: null,
         heardSamples: 0,
         hasEnded: false,
@@ -105,6 +108,7 @@ const tell = (error: unknown) =>
 
 self.addEventListener('message', ({ data }: MessageEvent<ToLiveWorker>) => {
   if (data.type === 'load') load(data).catch(tell);
+  else if (data.type === 'names') names = prepareNames(data.names);
   else {
     try {
       take(data);

@@ -51,8 +51,11 @@ export const correctedSchema = yup.object({
 });
 export type Corrected = yup.InferType<typeof correctedSchema>;
 
-/** recognised: as the recogniser wrote it first · again: a later recognition · corrected: with a person's corrections. */
-export const VERSION_KINDS = ['recognised', 'again', 'corrected'] as const;
+/**
+ * recognised: as the recogniser wrote it first · again: a later recognition · corrected: with a person's corrections ·
+ * spoken: a dictation with its commands written out.
+ */
+export const VERSION_KINDS = ['recognised', 'again', 'corrected', 'spoken'] as const;
 export const versionSchema = yup.object({
   id: yup.string().uuid().required(),
   kind: yup.string().oneOf(VERSION_KINDS).required(),

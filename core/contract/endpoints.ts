@@ -4,38 +4,39 @@ import { FORMATS } from '../formats/formats';
 import { accountSchema, newAccountSchema, sessionSchema, signInSchema } from './account';
 import { appointmentSchema, calendarSchema, newCalendarSchema } from './appointments';
 import { captureReceiptSchema, packSchema } from './captures';
+import { againSchema, cleaningSchema } from './cleaning';
 import { byId, dateText, endpoint, listOf, none, zone } from './endpoint';
-import { daySchema, findResultSchema } from './find';
 import { jobSchema } from './jobs';
 import {
   filingSchema,
-  newTodoSchema,
   recordingCardSchema,
   recordingChangeSchema,
   recordingSchema,
-  todoChangeSchema,
-  todoSchema,
   writeUpChangeSchema,
   writeUpSchema,
 } from './recordings';
 import { correctedSchema, correctionSchema, rewritingSchema, versionSchema, versionTextSchema } from './corrections';
-import { newSlipsSchema, slipChangeSchema, slipSchema } from './slips';
+import { paragraphChangeSchema } from './paragraphs';
+import { replacedSchema, replacementPreviewSchema, replacementSchema, replacementSearchSchema } from './replacements';
+import { newCommentSchema, newSlipsSchema, slipChangeSchema, slipSchema } from './slips';
 import { speakerChangeSchema } from './speakers';
 import { settingsChangeSchema, settingsSchema } from './settings';
-import { folderChangeSchema, folderSchema, newFolderSchema, shelvesSchema } from './shelves';
-
-export const recordingListQuery = yup.object({
-  place: yup.string().oneOf(['tray', 'shelves', 'bin', 'all']).default('all'),
-  folderId: yup.string().uuid(),
-  tag: yup.string().max(60),
-  limit: yup.number().integer().min(1).max(200).default(50),
-  offset: yup.number().integer().min(0).default(0),
-});
+import { recordingListQuery } from './shelves';
+import { FILING_ENDPOINTS } from './filingEndpoints';
+import { FINDING_ENDPOINTS } from './findingEndpoints';
+import { NOTE_ENDPOINTS } from './noteEndpoints';
+import { TEMPLATE_ENDPOINTS } from './templates';
+import { TODO_ENDPOINTS } from './todos';
 
 const byPassage = byId.shape({ passageId: yup.number().integer().required() });
 const byVersion = byId.shape({ versionId: yup.string().uuid('This address is not one of Immeld’s.').required() });
 
 export const ENDPOINTS = {
+  ...FILING_ENDPOINTS,
+  ...FINDING_ENDPOINTS,
+  ...NOTE_ENDPOINTS,
+  ...TEMPLATE_ENDPOINTS,
+  ...TODO_ENDPOINTS,
   status: endpoint({
     method: 'get',
     path: '/status',
@@ -88,10 +89,10 @@ export const ENDPOINTS = {
   recogniseAgain: endpoint({
     method: 'post',
     path: '/recordings/:id/recognition',
-    summary: 'Recognise a recording again',
+    summary: 'Recognise a recording again, with the sound cleaned first if wanted',
     params: byId,
     query: none,
-    body: null,
+    body: againSchema,
     response: jobSchema,
   }),
   getSound: endpoint({
@@ -103,6 +104,16 @@ export const ENDPOINTS = {
     body: null,
     response: null,
     answers: 'audio/*',
+  }),
+  getCleanedSound: endpoint({
+    method: 'get',
+    path: '/recordings/:id/sound/cleaned',
+    summary: 'The sound cleaned as asked, as an M4A file; the original stays as it is',
+    params: byId,
+    query: cleaningSchema,
+    body: null,
+    response: null,
+    answers: 'audio/mp4',
   }),
   getVideo: endpoint({
     method: 'get',
@@ -127,33 +138,6 @@ export const ENDPOINTS = {
     response: null,
     answers: 'text/*',
   }),
-  listTodos: endpoint({
-    method: 'get',
-    path: '/todos',
-    summary: 'To-dos over all recordings',
-    params: none,
-    query: yup.object({ state: yup.string().oneOf(['ink', 'pencil', 'all']).default('ink') }),
-    body: null,
-    response: yup.object({ items: listOf(todoSchema.required()) }),
-  }),
-  addTodo: endpoint({
-    method: 'post',
-    path: '/todos',
-    summary: 'Add a to-do',
-    params: none,
-    query: none,
-    body: newTodoSchema,
-    response: todoSchema,
-  }),
-  changeTodo: endpoint({
-    method: 'patch',
-    path: '/todos/:id',
-    summary: 'Change, accept, drop, tick or bin a to-do',
-    params: byId,
-    query: none,
-    body: todoChangeSchema,
-    response: todoSchema,
-  }),
   changeWriteUp: endpoint({
     method: 'patch',
     path: '/write-ups/:id',
@@ -162,51 +146,6 @@ export const ENDPOINTS = {
     query: none,
     body: writeUpChangeSchema,
     response: writeUpSchema,
-  }),
-  getShelves: endpoint({
-    method: 'get',
-    path: '/shelves',
-    summary: 'Folders, tags, projects and counts',
-    params: none,
-    query: none,
-    body: null,
-    response: shelvesSchema,
-  }),
-  addFolder: endpoint({
-    method: 'post',
-    path: '/folders',
-    summary: 'Make a folder',
-    params: none,
-    query: none,
-    body: newFolderSchema,
-    response: folderSchema,
-  }),
-  changeFolder: endpoint({
-    method: 'patch',
-    path: '/folders/:id',
-    summary: 'Rename, tint, move, bin or restore a folder',
-    params: byId,
-    query: none,
-    body: folderChangeSchema,
-    response: folderSchema,
-  }),
-  find: endpoint({
-    method: 'get',
-    path: '/find',
-    summary: 'Find titles and spoken words',
-    params: none,
-    query: yup.object({ q: yup.string().max(300, 'At most 300 characters.').defined().default('') }),
-    body: null,
-    response: findResultSchema,
-  }),
-  getDay: endpoint({
-    method: 'get',
-    path: '/days/:date',
-    summary: 'Recordings and to-dos of a day, and its week at a glance',
-    params: yup.object({ date: dateText('A day is written like 2026-05-12.').required() }),
-    query: yup.object({ zone }),
-    body: null,
-    response: daySchema,
   }),
   listJobs: endpoint({
     method: 'get',
@@ -245,6 +184,33 @@ export const ENDPOINTS = {
     body: rewritingSchema,
     response: correctedSchema,
   }),
+  previewReplacement: endpoint({
+    method: 'post',
+    path: '/replacements/preview',
+    summary: 'Where words stand in a recording, a folder or everywhere, and what would be read there instead',
+    params: none,
+    query: none,
+    body: replacementSearchSchema,
+    response: replacementPreviewSchema,
+  }),
+  replaceWords: endpoint({
+    method: 'post',
+    path: '/replacements',
+    summary: 'Replace words in the chosen places; what was changed since stays',
+    params: none,
+    query: none,
+    body: replacementSchema,
+    response: replacedSchema,
+  }),
+  undoReplacement: endpoint({
+    method: 'post',
+    path: '/replacements/:id/undo',
+    summary: 'Take a replacement back where nothing was changed since; counts passages',
+    params: byId,
+    query: none,
+    body: null,
+    response: replacedSchema,
+  }),
   changeSpeaker: endpoint({
     method: 'patch',
     path: '/recordings/:id/speakers',
@@ -256,6 +222,19 @@ export const ENDPOINTS = {
       recording: recordingSchema.required(),
       /** The passages that changed hands; given back by the same call. */
       changed: yup.array().of(yup.number().integer().required()).required(),
+    }),
+  }),
+  changeParagraphs: endpoint({
+    method: 'put',
+    path: '/recordings/:id/paragraphs',
+    summary: 'Begin paragraphs by another rule; the words and their corrections stay',
+    params: byId,
+    query: none,
+    body: paragraphChangeSchema,
+    response: yup.object({
+      recording: recordingSchema.required(),
+      /** The passages that began a paragraph before. */
+      before: yup.array().of(yup.number().integer().required()).required(),
     }),
   }),
   listVersions: endpoint({
@@ -302,6 +281,45 @@ export const ENDPOINTS = {
     query: none,
     body: slipChangeSchema,
     response: slipSchema,
+  }),
+  addComment: endpoint({
+    method: 'post',
+    path: '/slips/:id/comments',
+    summary: 'Say something about a slip; sent twice it stands there once',
+    params: byId,
+    query: none,
+    body: newCommentSchema,
+    response: slipSchema,
+  }),
+  removeComment: endpoint({
+    method: 'delete',
+    path: '/slips/:id/comments/:commentId',
+    summary: 'Take a comment away',
+    params: byId.shape({ commentId: yup.string().uuid('This address is not one of Immeld’s.').required() }),
+    query: none,
+    body: null,
+    response: slipSchema,
+  }),
+  putSlipFile: endpoint({
+    method: 'put',
+    path: '/slips/:id/file',
+    summary: 'The file of a slip, as its bytes, at most 50 MB',
+    params: byId,
+    query: yup.object({
+      name: yup.string().trim().required('A file needs its name.').max(300, 'The name is too long.'),
+    }),
+    body: null,
+    response: slipSchema,
+  }),
+  getSlipFile: endpoint({
+    method: 'get',
+    path: '/slips/:id/file',
+    summary: 'The file of a slip',
+    params: byId,
+    query: none,
+    body: null,
+    response: null,
+    answers: 'application/octet-stream',
   }),
   putPicture: endpoint({
     method: 'put',

@@ -1,14 +1,12 @@
 import * as yup from 'yup';
 import { appointmentSchema } from './appointments';
+import { PENCIL_STATES } from './pencil';
 import { speakerSchema } from './speakers';
 import { slipSchema } from './slips';
+import { todoSchema } from './todos';
 
 export const RECORDING_STATES = ['waiting', 'recognising', 'ready', 'failed', 'cancelled'] as const;
 export type RecordingState = (typeof RECORDING_STATES)[number];
-
-/** Made by Immeld (pencil), accepted by the person (ink) or turned down (dropped). */
-export const PENCIL_STATES = ['pencil', 'ink', 'dropped'] as const;
-export type PencilState = (typeof PENCIL_STATES)[number];
 
 export const LONGEST_TITLE = 200;
 const id = () => yup.string().uuid().required();
@@ -22,20 +20,11 @@ export const tagName = () =>
     .max(60, 'A tag may have at most 60 characters.')
     .required();
 
-export const todoSchema = yup.object({
-  id: id(),
-  recordingId: yup.string().uuid().defined().nullable(),
-  recordingTitle: yup.string().defined().nullable(),
-  text: yup.string().required(),
-  who: yup.string().defined().nullable(),
-  due: yup.string().defined().nullable(),
-  project: yup.string().defined().nullable(),
-  quote: yup.string().defined().nullable(),
-  startMs: yup.number().integer().defined().nullable(),
-  state: yup.string().oneOf(PENCIL_STATES).required(),
-  isDone: yup.boolean().required(),
-});
-export type Todo = yup.InferType<typeof todoSchema>;
+export const projectName = () => yup.string().trim().max(60, 'A project may have at most 60 characters.');
+export const personName = () =>
+  yup.string().trim().min(1, 'A person needs a name.').max(60, 'A name may have at most 60 characters.').required();
+
+export const SUGGESTED = ['title', 'folder', 'tags', 'people', 'project'] as const;
 
 export const citedSentenceSchema = yup.object({
   text: yup.string().required(),
@@ -58,6 +47,11 @@ export const suggestionSchema = yup.object({
   title: yup.string().defined().nullable(),
   folderId: yup.string().uuid().defined().nullable(),
   tags: yup.array().of(yup.string().required()).required(),
+  /** Names; absent where recordings were suggested for before people and projects were. */
+  people: yup.array().of(yup.string().required()).optional(),
+  project: yup.string().nullable().optional(),
+  /** Further titles, should the first not please. */
+  otherTitles: yup.array().of(yup.string().required()).optional(),
 });
 export type Suggestion = yup.InferType<typeof suggestionSchema>;
 
@@ -78,6 +72,12 @@ export const recordingCardSchema = yup.object({
   tags: yup.array().of(yup.string().required()).required(),
   isFiled: yup.boolean().required(),
   isBinned: yup.boolean().required(),
+  isArchived: yup.boolean().required(),
+  isFavourite: yup.boolean().required(),
+  /** Name of the project it belongs to. */
+  project: yup.string().defined().nullable(),
+  /** Names of the people who are in it or were there. */
+  people: yup.array().of(yup.string().required()).required(),
   /** Cut off by a crash or an empty battery, and brought back by itself. */
   isRecovered: yup.boolean().required(),
   /** The appointment during which it was recorded, as it stood in the calendar then. */
@@ -94,6 +94,8 @@ export const wordSchema = yup.object({
   confidence: yup.number().min(0).max(1).required(),
   /** Typed by a person: it is shown exactly so. */
   isTyped: yup.boolean().optional(),
+  /** What else the recogniser thought of, likeliest first. */
+  others: yup.array().of(yup.string().required()).max(10).optional(),
 });
 
 export const passageSchema = yup.object({
@@ -115,6 +117,8 @@ export const recordingSchema = recordingCardSchema.shape({
   hasVideo: yup.boolean().required(),
   /** Latitude and longitude in degrees, as the file states them. */
   place: yup.string().defined().nullable(),
+  /** Whether spoken commands are done and not written. */
+  isDictation: yup.boolean().required(),
   model: yup.string().defined().nullable(),
   language: yup.string().defined().nullable(),
   peaks: yup.array().of(yup.number().required()).required(),
@@ -134,11 +138,18 @@ export const recordingChangeSchema = yup
     tags: yup.array().of(tagName()).max(50, 'A recording may have at most 50 tags.'),
     isFiled: yup.boolean(),
     isBinned: yup.boolean(),
+    isArchived: yup.boolean(),
+    isFavourite: yup.boolean(),
+    project: projectName().nullable(),
+    people: yup.array().of(personName()).max(50, 'A recording may have at most 50 people.'),
+    isDictation: yup.boolean(),
     /** Another appointment of the same day, or none. */
     appointmentId: yup.string().max(500).nullable(),
     zone: yup.string().max(60),
     /** What of the suggestion is turned down. */
-    drop: yup.array().of(yup.string().oneOf(['title', 'folder', 'tags']).required()),
+    drop: yup.array().of(yup.string().oneOf(SUGGESTED).required()),
+    /** Another one of the titles that are suggested. */
+    suggestedTitle: title(),
   })
   .noUnknown('There is a field here that recordings do not have.');
 export type RecordingChange = yup.InferType<typeof recordingChangeSchema>;
@@ -149,48 +160,12 @@ export const filingSchema = yup
     title: title().nullable(),
     folderId: yup.string().uuid().nullable(),
     tags: yup.array().of(tagName()).max(50),
+    project: projectName().nullable(),
+    people: yup.array().of(personName()).max(50),
     todoIds: yup.array().of(yup.string().uuid().required()),
   })
   .noUnknown();
 export type Filing = yup.InferType<typeof filingSchema>;
-
-const due = () =>
-  yup
-    .string()
-    .matches(/^\d{4}-\d{2}-\d{2}(T\d{2}:\d{2})?$/, 'A date is written like 2026-05-12 or 2026-05-12T09:30.')
-    .test('real-date', 'There is no such day in the calendar.', (value) => {
-      if (!value) return true;
-      const date = new Date(`${value.slice(0, 10)}T00:00:00Z`);
-      return !Number.isNaN(date.getTime()) && date.toISOString().startsWith(value.slice(0, 10));
-    });
-
-const todoText = () =>
-  yup.string().trim().min(1, 'A to-do needs some words.').max(500, 'A to-do may have at most 500 characters.');
-
-export const todoChangeSchema = yup
-  .object({
-    text: todoText(),
-    who: yup.string().trim().max(120).nullable(),
-    due: due().nullable(),
-    project: yup.string().trim().max(120).nullable(),
-    state: yup.string().oneOf(PENCIL_STATES),
-    isDone: yup.boolean(),
-    isBinned: yup.boolean(),
-  })
-  .noUnknown();
-export type TodoChange = yup.InferType<typeof todoChangeSchema>;
-
-export const newTodoSchema = yup
-  .object({
-    text: todoText().required('A to-do needs some words.'),
-    who: yup.string().trim().max(120).nullable(),
-    due: due().nullable(),
-    project: yup.string().trim().max(120).nullable(),
-    recordingId: yup.string().uuid().nullable(),
-    startMs: yup.number().integer().min(0).nullable(),
-  })
-  .noUnknown();
-export type NewTodo = yup.InferType<typeof newTodoSchema>;
 
 export const writeUpChangeSchema = yup
   .object({

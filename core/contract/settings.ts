@@ -1,7 +1,12 @@
 import * as yup from 'yup';
+import { DICTATION_COMMANDS } from './dictationCommands';
 import { FIGURE_KINDS } from './figureKinds';
+import { USUAL_MARK_KINDS, markKindsSchema } from './markKinds';
+import { paragraphKind, paragraphPause } from './paragraphs';
 
 const figures = () => yup.array().of(yup.string().oneOf(FIGURE_KINDS).required());
+
+const commands = () => yup.array().of(yup.string().oneOf(DICTATION_COMMANDS).required());
 
 const names = () =>
   yup
@@ -19,9 +24,13 @@ const names = () =>
           .of(yup.string().trim().max(60, 'A sound may have at most 60 characters.').required())
           .max(5, 'At most five ways to sound for each name.')
           .required(),
+        /** The project in whose recordings it is expected; in all where there is none. */
+        project: yup.string().trim().max(60).nullable().optional(),
       }),
     )
     .max(500, 'The list may have at most 500 names and terms.');
+
+const ownName = () => yup.string().trim().max(60, 'A name may have at most 60 characters.');
 
 const phrase = () =>
   yup
@@ -45,6 +54,17 @@ export const settingsSchema = yup.object({
   figures: figures().required(),
   /** Whether hesitations and what was begun twice are left out of what one reads. */
   hidesFillers: yup.boolean().required(),
+  /** Where paragraphs begin in what is recognised from now on. */
+  paragraphKind: paragraphKind().required(),
+  paragraphPauseMs: paragraphPause().required(),
+  /** The kinds of marks with their names, in the order in which they are offered. */
+  markKinds: markKindsSchema().required(),
+  /** Spoken commands that are not obeyed in a dictation. */
+  dictationOff: commands().required(),
+  /** What the person is called, so that "me" is known among the speakers; empty as long as it is not said. */
+  ownName: ownName().defined(),
+  /** Where recordings go for which no folder is suggested. */
+  defaultFolderId: yup.string().uuid().defined().nullable(),
 });
 export type SharedSettings = yup.InferType<typeof settingsSchema>;
 
@@ -57,6 +77,12 @@ export const settingsChangeSchema = yup
     names: names(),
     figures: figures(),
     hidesFillers: yup.boolean(),
+    paragraphKind: paragraphKind(),
+    paragraphPauseMs: paragraphPause(),
+    markKinds: markKindsSchema(),
+    dictationOff: commands(),
+    ownName: ownName(),
+    defaultFolderId: yup.string().uuid().nullable(),
   })
   .noUnknown();
 export type SettingsChange = yup.InferType<typeof settingsChangeSchema>;
@@ -69,4 +95,10 @@ export const USUAL_SETTINGS: SharedSettings = {
   names: [],
   figures: [...FIGURE_KINDS],
   hidesFillers: false,
+  paragraphKind: 'usual',
+  paragraphPauseMs: 2000,
+  markKinds: USUAL_MARK_KINDS,
+  dictationOff: [],
+  ownName: '',
+  defaultFolderId: null,
 };

@@ -1,24 +1,60 @@
 import * as yup from 'yup';
+import { markId } from './markKinds';
 
 /** What can stand in the margin. Seams and gaps are set by the recorder, asides by the recogniser. */
-export const SLIP_KINDS = ['mark', 'note', 'heading', 'picture', 'aside', 'consent', 'seam', 'gap'] as const;
+export const SLIP_KINDS = [
+  ...(['mark', 'note', 'heading', 'picture', 'aside', 'consent', 'seam', 'gap'] as const),
+  ...(['link', 'file'] as const),
+] as const;
 export type SlipKind = (typeof SLIP_KINDS)[number];
 
-export const MARK_KINDS = ['key-point', 'question', 'check-later', 'to-do'] as const;
-export type MarkKind = (typeof MARK_KINDS)[number];
+/** Id of a kind of mark: one that ships, or one that the person has added. */
+export type MarkKind = string;
 
 const slipText = () => yup.string().trim().max(5000, 'A slip may have at most 5,000 characters.');
 const moment = () => yup.number().integer().min(0, 'A slip stands at a moment of the recording.');
+const assignee = () => yup.string().trim().max(60, 'A name may have at most 60 characters.');
+
+const ADDRESS = /^(https?:\/\/[^\s/]+\S*|mailto:[^\s@]+@\S+)$/i;
+
+const linkAddress = () =>
+  yup
+    .string()
+    .trim()
+    .max(2000, 'An address may have at most 2,000 characters.')
+    .matches(ADDRESS, 'This is no address that can be opened. It begins with https:// or mailto:.');
+
+export const commentSchema = yup.object({
+  id: yup.string().uuid().required(),
+  text: yup.string().trim().required('A comment needs some words.').max(2000, 'At most 2,000 characters.'),
+  /** An instant in ISO 8601. */
+  writtenAt: yup.string().required(),
+});
+export type SlipComment = yup.InferType<typeof commentSchema>;
+
+const slipFileSchema = yup.object({
+  name: yup.string().required(),
+  mediaType: yup.string().required(),
+  sizeBytes: yup.number().integer().required(),
+});
+export type SlipFile = yup.InferType<typeof slipFileSchema>;
 
 export const slipSchema = yup.object({
   id: yup.string().uuid().required(),
   kind: yup.string().oneOf(SLIP_KINDS).required(),
-  mark: yup.string().oneOf(MARK_KINDS).defined().nullable(),
+  mark: markId().defined().nullable(),
   startMs: moment().required(),
-  /** For what lasts: an aside, a gap. */
+  /** For what lasts: an aside, a gap, words that were marked. */
   endMs: moment().defined().nullable(),
   text: yup.string().defined(),
   hasPicture: yup.boolean().required(),
+  /** Where a link leads. */
+  address: yup.string().defined().nullable(),
+  file: slipFileSchema.defined().nullable().default(null),
+  /** Whom it is for. */
+  assignee: yup.string().defined().nullable(),
+  /** Oldest first. */
+  comments: yup.array().of(commentSchema.required()).required(),
 });
 export type Slip = yup.InferType<typeof slipSchema>;
 
@@ -27,14 +63,16 @@ export const newSlipSchema = yup
   .object({
     id: yup.string().uuid().required(),
     kind: yup.string().oneOf(SLIP_KINDS).required(),
-    mark: yup
-      .string()
-      .oneOf(MARK_KINDS)
+    mark: markId()
       .nullable()
       .when('kind', ([kind], schema) => (kind === 'mark' ? schema.required('A mark needs its kind.') : schema)),
     startMs: moment().required(),
     endMs: moment().nullable(),
     text: slipText().defined(),
+    address: linkAddress()
+      .nullable()
+      .when('kind', ([kind], schema) => (kind === 'link' ? schema.required('A link needs its address.') : schema)),
+    assignee: assignee().nullable(),
   })
   .noUnknown();
 export type NewSlip = yup.InferType<typeof newSlipSchema>;
@@ -45,10 +83,14 @@ export const newSlipsSchema = yup
 
 export const slipChangeSchema = yup
   .object({
-    mark: yup.string().oneOf(MARK_KINDS),
+    mark: markId(),
     startMs: moment(),
     text: slipText(),
+    address: linkAddress(),
+    assignee: assignee().nullable(),
     isBinned: yup.boolean(),
   })
   .noUnknown();
 export type SlipChange = yup.InferType<typeof slipChangeSchema>;
+
+export const newCommentSchema = commentSchema.omit(['writtenAt']).noUnknown();

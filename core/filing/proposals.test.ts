@@ -10,6 +10,7 @@ const passages = passagesFrom(
 );
 const CONTEXT: FilingContext = {
   startedAt: '2026-03-09T07:40:12',
+  ...{ source: 'speak', people: [], appointment: null, place: null, knownPeople: [{ name: 'Bram Vantongeren' }] },
   filed: [],
   folders: [{ id: 'quay', name: 'Quayside limes' }],
   tags: ['roots', 'dentist'],
@@ -23,6 +24,14 @@ describe('what stands in pencil beside a new recording', () => {
     expect(proposals.title).toMatch(/lime|quay|root|trench/i);
     expect(proposals.folderId).toBe('quay');
     expect(proposals.tags).toEqual(['roots']);
+  });
+
+  it('is another title on request, never cut inside a word', () => {
+    expect(proposals.otherTitles.length).toBeGreaterThan(1);
+    const words = new Set(MEMO.toLowerCase().match(/\p{L}+/gu));
+    for (const title of [proposals.title!, ...proposals.otherTitles]) {
+      for (const word of title.toLowerCase().match(/\p{L}+/gu)!) expect(words).toContain(word);
+    }
   });
 
   it('is the to-do with its date and its second', () => {
@@ -41,7 +50,10 @@ describe('what stands in pencil beside a new recording', () => {
   });
 
   it('is nothing where nothing was said', () => {
-    expect(proposalsFor([], CONTEXT)).toEqual({ title: null, folderId: null, tags: [], todos: [], summary: [] });
+    expect(proposalsFor([], CONTEXT)).toEqual({
+      ...{ title: null, otherTitles: [], folderId: null, tags: [], project: null, people: [] },
+      ...{ todos: [], summary: [] },
+    });
   });
 });
 

@@ -1,24 +1,31 @@
 import { sentencesOf } from '../language/sentences';
-import { suggestTitle } from '../language/title';
-import { type FoundTodo, type Named, findTodos } from '../language/todos';
+import { suggestTitles } from '../language/title';
+import { type FoundTodo, findTodos } from '../language/todos/findTodos';
+import type { Named } from '../language/todos/projects';
 import { type Passage, passageText } from '../transcript/manuscript';
 import { type CitedSentence, shortSummary } from '../writeup/shortSummary';
-import { type FiledExample, type FolderName, suggestFiling } from './suggestions';
+import { type FiledExample, type ShelfName, suggestFiling } from './suggestions';
+import type { Filed } from './features';
+import { peopleIn } from './people';
 
-/** What Immeld knows of a person's shelves when it makes its proposals. */
-export type FilingContext = {
-  /** Local time at which the recording began: `2026-03-09T07:40:12`. */
-  startedAt: string;
+/** What Immeld knows of a recording and of its person's shelves when it makes its proposals. */
+export type FilingContext = Omit<Filed, 'text'> & {
   filed: FiledExample[];
-  folders: FolderName[];
+  folders: ShelfName[];
   tags: string[];
   projects: Named[];
+  knownPeople: Named[];
+  /** Name of the person whose recordings these are; empty where it is not known. */
+  ownName: string;
 };
 
 export type Proposals = {
   title: string | null;
+  otherTitles: string[];
   folderId: string | null;
   tags: string[];
+  project: string | null;
+  people: string[];
   todos: (FoundTodo & { startMs: number | null })[];
   summary: CitedSentence[];
 };
@@ -27,15 +34,28 @@ export type Proposals = {
 export function proposalsFor(passages: readonly Passage[], context: FilingContext): Proposals {
   const sentences = sentencesOf(passages);
   const text = passages.map(passageText).join(' ');
-  const filing = suggestFiling(text, context.filed, context.folders, context.tags);
+  const people = peopleIn(passages, context.people, context.knownPeople);
+  const { folders, tags, projects } = context;
+  const filing = suggestFiling({ ...context, text, people }, context.filed, { folders, tags, projects });
+  const [title = null, ...otherTitles] = suggestTitles(sentences);
   return {
-    title: suggestTitle(sentences),
+    ...{ title, otherTitles, people },
     folderId: filing.folder?.id ?? null,
     tags: filing.tags.map((t) => t.name),
-    todos: findTodos(sentences, { at: context.startedAt.slice(0, 16), projects: context.projects }).map((todo) => ({
-      ...todo,
-      startMs: sentences[todo.sentence]?.startMs ?? null,
-    })),
+    project: filing.project,
+    todos: proposedTodos(passages, context),
     summary: shortSummary(passages),
   };
+}
+
+/** The to-dos of a recording with the second of the sentence in which each was said. */
+export function proposedTodos(
+  passages: readonly Passage[],
+  { startedAt, projects, ownName }: { startedAt: string; projects: readonly Named[]; ownName: string },
+): Proposals['todos'] {
+  const sentences = sentencesOf(passages);
+  return findTodos(sentences, { at: startedAt.slice(0, 16), projects, ownName }).map((todo) => ({
+    ...todo,
+    startMs: sentences[todo.sentence]?.startMs ?? null,
+  }));
 }

@@ -1,78 +1,93 @@
-import { cosine, tfIdfVectors } from '../language/summary';
 import { isStopword, stem, topicStems, wordsOf } from '../language/words';
+import { type Example, likeliest } from './bayes';
+import { type Filed, featuresOf } from './features';
 
 /** A recording that is filed already, as an example to learn from. */
-export type FiledExample = { text: string; folderId: string | null; tags: readonly string[] };
-export type FolderName = { id: string; name: string; otherNames?: readonly string[] };
+export type FiledExample = Filed & { folderId: string | null; tags: readonly string[]; project: string | null };
+/** A folder or project with the other names it goes by. */
+export type ShelfName = { id: string; name: string; otherNames?: readonly string[] };
+export type Shelf = {
+  folders: readonly ShelfName[];
+  tags: readonly string[];
+  projects: readonly Omit<ShelfName, 'id'>[];
+};
 
 export type FilingSuggestion = {
-  folder: { id: string; score: number } | null;
-  tags: { name: string; score: number }[];
+  folder: { id: string; probability: number } | null;
+  /** Likeliest first. */
+  tags: { name: string; probability: number }[];
+  project: string | null;
 };
 
 const MOST_TAGS = 3;
-const TAG_THRESHOLD = 0.3;
-const FOLDER_THRESHOLD = 0.12;
-const NEIGHBOURS = 7;
+/** Given fewer times, a tag that is not named has to be as good as certain. */
+const LEARNT_FROM = 2;
+const SURE = 0.9;
+const TAG_FROM = 0.6;
+/** A name that was said counts like so many recordings filed there. */
+const NAME_WEIGHT = 3;
+/** Below this the likeliest folder is not offered. */
+const FOLDER_FROM = 0.35;
 
 /**
- * Where a new recording belongs, from how its person filed before: nearest neighbours over TF-IDF vectors
- * (Manning, Raghavan and Schütze 2008, Introduction to Information Retrieval, section 14.3), and the words of folder
- * and tag names for the time when little is filed.
+ * Where a new recording belongs, from how its person filed before: naive Bayes over what was said, when, with whom and
+ * during what, and the names of folders, projects and tags for the time when little is filed.
  */
-export function suggestFiling(
-  text: string,
-  filed: readonly FiledExample[],
-  folders: readonly FolderName[],
-  tags: readonly string[],
-): FilingSuggestion {
-  const vectors = tfIdfVectors([topicStems(text), ...filed.map((f) => topicStems(f.text))]);
-  const [own, ...others] = vectors as [Map<string, number>, ...Map<string, number>[]];
-  const near = others
-    .map((vector, i) => ({ example: filed[i]!, similarity: cosine(own, vector) }))
-    .filter((n) => n.similarity > 0.03)
-    .sort((a, b) => b.similarity - a.similarity)
-    .slice(0, NEIGHBOURS);
-
-  const folderScores = new Map<string, number>();
-  const tagScores = new Map<string, number>();
-  const add = (scores: Map<string, number>, key: string, score: number) =>
-    scores.set(key, (scores.get(key) ?? 0) + score);
-  for (const { example, similarity } of near) {
-    if (example.folderId) add(folderScores, example.folderId, similarity);
-    for (const tag of example.tags) add(tagScores, tag, similarity * 1.5);
-  }
-  const said = new Map<string, number>();
-  for (const w of wordsOf(text)) said.set(stem(w), (said.get(stem(w)) ?? 0) + 1);
-  for (const folder of folders) {
-    const best = Math.max(...[folder.name, ...(folder.otherNames ?? [])].map((name) => nameScore(name, said)));
-    if (best > 0) add(folderScores, folder.id, best);
-  }
-  for (const tag of tags) {
-    const score = nameScore(tag, said);
-    if (score > 0) add(tagScores, tag, score);
-  }
-  const [folder] = ranked(folderScores);
+export function suggestFiling(memo: Filed, filed: readonly FiledExample[], shelf: Shelf): FilingSuggestion {
+  const own = featuresOf(memo);
+  const examples = filed.map((f) => ({ ...f, features: featuresOf(f) }));
+  const folders = labelled(
+    own,
+    examples.flatMap((e) => (e.folderId ? [{ features: e.features, label: e.folderId }] : [])),
+    shelf.folders,
+  );
+  const byName = shelf.projects.map((p) => ({ ...p, id: p.name }));
+  const projects = labelled(
+    own,
+    examples.flatMap((e) => (e.project ? [{ features: e.features, label: e.project }] : [])),
+    byName,
+  );
+  const [folder] = folders;
+  const [project] = projects;
   return {
-    folder: folder && folder[1] >= FOLDER_THRESHOLD ? { id: folder[0], score: folder[1] } : null,
-    tags: ranked(tagScores)
-      .filter(([, score]) => score >= TAG_THRESHOLD)
-      .slice(0, MOST_TAGS)
-      .map(([name, score]) => ({ name, score })),
+    folder: folder && folder.probability >= FOLDER_FROM ? { id: folder.label, probability: folder.probability } : null,
+    project: project && project.probability >= FOLDER_FROM ? project.label : null,
+    tags: tagsFor(memo, own, examples, shelf.tags),
   };
 }
 
-const ranked = (scores: Map<string, number>): [string, number][] =>
-  [...scores].sort((a, b) => b[1] - a[1] || a[0].localeCompare(b[0]));
+/** The likeliest of several, of which at most one holds; the words of their names are examples too. */
+function labelled(own: ReadonlySet<string>, examples: readonly Example[], names: readonly ShelfName[]) {
+  const named = names.map(({ id, name, otherNames = [] }): Example => {
+    const features = new Set([name, ...otherNames].flatMap(topicStems));
+    return { features, label: id, weight: NAME_WEIGHT };
+  });
+  const isNamed = named.some(({ features }) => [...features].some((f) => own.has(f)));
+  if (examples.length === 0 && !isNamed) return [];
+  const isThere = new Set(names.map((n) => n.id));
+  return likeliest(own, [...examples.filter((e) => isThere.has(e.label)), ...named]);
+}
 
-/** Share of a name's words that were said, more when said often. */
-function nameScore(name: string, said: Map<string, number>): number {
-  const words = wordsOf(name)
-    .filter((w) => !isStopword(w))
-    .map(stem);
-  if (words.length === 0) return 0;
-  const hits = words.filter((w) => said.has(w));
-  if (hits.length === 0) return 0;
-  const times = hits.reduce((sum, w) => sum + said.get(w)!, 0) / hits.length;
-  return (hits.length / words.length) * (0.3 + 0.15 * Math.log2(1 + times));
+/** Each tag holds or does not, whatever the others do. */
+function tagsFor(
+  memo: Filed,
+  own: ReadonlySet<string>,
+  examples: readonly (FiledExample & { features: Set<string> })[],
+  tags: readonly string[],
+): FilingSuggestion['tags'] {
+  const said = new Set(wordsOf(memo.text).map(stem));
+  const found = tags.flatMap((name) => {
+    const words = wordsOf(name).filter((w) => !isStopword(w));
+    const isSaid = words.length > 0 && words.every((w) => said.has(stem(w)));
+    const having = examples.filter((e) => e.tags.includes(name)).length;
+    if (having === 0) return isSaid ? [{ name, probability: TAG_FROM }] : [];
+    const [first] = likeliest(own, [
+      ...examples.map((e) => ({ features: e.features, label: e.tags.includes(name) ? 'yes' : 'no' })),
+      ...(isSaid ? [{ features: new Set(words.map(stem)), label: 'yes', weight: NAME_WEIGHT }] : []),
+    ]);
+    const probability = first!.label === 'yes' ? first!.probability : 1 - first!.probability;
+    const isSure = probability >= (having < LEARNT_FROM && !isSaid ? SURE : TAG_FROM);
+    return isSure ? [{ name, probability }] : [];
+  });
+  return found.sort((a, b) => b.probability - a.probability || a.name.localeCompare(b.name)).slice(0, MOST_TAGS);
 }

@@ -75,11 +75,16 @@ function ordinalInMonths(today: Day, day: number): Day | null {
 const amount = (text: string): number =>
   /^an?$|^the$/i.test(text) ? 1 : /^a couple of$/i.test(text) ? 2 : (numberValue(text) ?? 1);
 const AMOUNT = `(?:an?|a couple of|${NUMBER_WORD})`;
-const rule = (source: string, day: Rule['day']): Rule => ({ pattern: new RegExp(`\\b${LEAD}${source}\\b`, 'i'), day });
+const HALVES = '(?: (?:morning|afternoon|evening|night))?';
+const rule = (source: string, day: Rule['day']): Rule => ({
+  pattern: new RegExp(`\\b${LEAD}(?:${source})${HALVES}\\b`, 'i'),
+  day,
+});
 
 const RULES: Rule[] = [
   rule('(?:the )?day after tomorrow', (_, t) => plusDays(t, 2)),
   rule('tomorrow', (_, t) => plusDays(t, 1)),
+  rule(`(${WEEKDAY}) in (${AMOUNT}) weeks?(?: time)?`, (m, t) => weekdayOfNextWeek(t, m[1]!, amount(m[2]!))),
   rule(`(?:a|one) week (?:from|on) (${WEEKDAY})`, (m, t) => plusDays(nextWeekday(t, m[1]!), 7)),
   rule(`(${NUMBER_WORD}) weeks from (${WEEKDAY})`, (m, t) => plusDays(nextWeekday(t, m[2]!), 7 * amount(m[1]!))),
   rule(`(${WEEKDAY})(?: in)? a week|(?:on )?(${WEEKDAY}) week`, (m, t) => plusDays(nextWeekday(t, (m[1] ?? m[2])!), 7)),

@@ -9,15 +9,22 @@ const REDUNDANT = 0.5;
 /**
  * The sentences that stand for the whole, in the order they were said, at most `most` of them.
  * Method: LexRank (Erkan and Radev 2004: power iteration over the cosine similarity of TF-IDF vectors), weighted by
- * place and form, and picked by maximal marginal relevance (Carbonell and Goldstein 1998) so that nothing comes twice.
+ * place and form and by `boost` (marks and own notes weigh more), and picked by maximal marginal relevance (Carbonell and Goldstein 1998) so that nothing comes twice.
  */
-export function summarise(sentences: readonly Sentence[], most: number): SummarySentence[] {
+export function summarise(
+  sentences: readonly Sentence[],
+  most: number,
+  boost: (index: number) => number = () => 1,
+): SummarySentence[] {
   const vectors = tfIdfVectors(sentences.map((s) => topicStems(s.text)));
   const usable = sentences.map((_, i) => i).filter((i) => isTelling(sentences[i]!.text, vectors[i]!));
   if (most < 1 || usable.length === 0) return [];
   const rank = lexRank(usable.map((i) => vectors[i]!));
   const scored = usable
-    .map((index, i) => ({ index, score: rank[i]! * weight(sentences[index]!.text, index, sentences.length) }))
+    .map((index, i) => ({
+      index,
+      score: rank[i]! * weight(sentences[index]!.text, index, sentences.length) * boost(index),
+    }))
     .sort((a, b) => b.score - a.score);
   const chosen: typeof scored = [];
   for (const candidate of scored) {

@@ -10,13 +10,36 @@ const ANNOUNCEMENTS = [
   /\b(?:letter|message|call|appointment|meeting|visit|walk)\s+(?:to|with|from|about|along|on)\s+([^.?!,;:]+)/i,
 ];
 
+const MOST_TITLES = 6;
+
 /**
- * A title from what was said: what the speaker announced, or the key phrases.
+ * Titles from what was said, best first: what the speaker announced, then key phrases, then the first sentence.
  * Key phrases are runs of topic words between function words, scored by degree over frequency
  * (Rose and others 2010, Rapid Automatic Keyword Extraction) and by how often they come back.
- * @returns at most 52 characters, never cut inside a word; null when nothing was said
+ * @returns each at most 52 characters, never cut inside a word; none when nothing was said
  */
-export function suggestTitle(sentences: readonly Sentence[]): string | null {
+export function suggestTitles(sentences: readonly Sentence[]): string[] {
+  const phrases = keyPhrases(
+    sentences.map((s) => s.text),
+    5,
+  );
+  const [first, second] = phrases;
+  const together =
+    first && second && first.length + second.length + 5 <= LONGEST_TITLE ? `${first} and ${second}` : first;
+  const titles = [
+    announcedTitle(sentences),
+    together && tidy(together),
+    ...phrases.map(tidy),
+    sentences[0] && tidy(sentences[0].text),
+  ].filter((t): t is string => Boolean(t));
+  const seen = new Set<string>();
+  return titles.filter((t) => !seen.has(t.toLowerCase()) && seen.add(t.toLowerCase())).slice(0, MOST_TITLES);
+}
+
+/** The best of the titles from what was said; null when nothing was said. */
+export const suggestTitle = (sentences: readonly Sentence[]): string | null => suggestTitles(sentences)[0] ?? null;
+
+function announcedTitle(sentences: readonly Sentence[]): string | null {
   const opening = sentences
     .slice(0, 4)
     .map((s) => s.text)
@@ -25,26 +48,13 @@ export function suggestTitle(sentences: readonly Sentence[]): string | null {
     const match = pattern.exec(opening);
     return match && (kind === 0 ? match[1]! : match[0]);
   }).find(Boolean);
-  if (announced) {
-    const short = tidy(
-      announced.split(
-        /(?<!^)\b(?:for (?:the|my|our)|means|and i|because|which|so that|before|after|today|tonight|this evening|tomorrow)\b/i,
-      )[0]!,
-    );
-    if (wordsOf(short).some((w) => !isStopword(w))) return short;
-  }
-  const phrases = keyPhrases(
-    sentences.map((s) => s.text),
-    3,
+  if (!announced) return null;
+  const short = tidy(
+    announced.split(
+      /(?<!^)\b(?:for (?:the|my|our)|means|and i|because|which|so that|before|after|today|tonight|this evening|tomorrow)\b/i,
+    )[0]!,
   );
-  if (phrases.length === 0) {
-    const first = sentences[0]?.text;
-    return first ? tidy(first) : null;
-  }
-  let title = phrases[0]!;
-  const second = phrases[1];
-  if (second && title.length + second.length + 5 <= LONGEST_TITLE) title += ` and ${second}`;
-  return tidy(title);
+  return wordsOf(short).some((w) => !isStopword(w)) ? short : null;
 }
 
 /** The most telling phrases of a text, without repetition, best first. */

@@ -187,7 +187,7 @@ describe('a hint', () => {
   const tokens = (...words: number[]) => words.map((n) => n + FIRST_WORD);
   const recognise = async (hint?: Hint) => {
     const scripted = models();
-    const { words } = await new Recogniser(scripted).recognise(sound, () => true, hint);
+    const { words } = await new Recogniser(scripted).recognise(sound, () => true, { ...(hint ? { hint } : {}) });
     return {
       text: words.map((w) => w.text).join(' '),
       times: words.map((w) => w.startSeconds),

@@ -1,3 +1,4 @@
+import type { PreparedNames } from './names/nameCandidates';
 import { Recogniser } from './recogniser';
 import { SampleWindow } from './sampleWindow';
 import { FRAME_SAMPLES, FRAME_SECONDS, SpeechStream } from './speechDetector';
@@ -66,7 +67,11 @@ export class LiveTranscriber {
   private fixed: LiveWord[] = [];
   private hasEnded = false;
 
-  constructor(models: TranscriberModels) {
+  /** @param names that a person has listed: heard where a piece ends at a pause, once, as each costs time */
+  constructor(
+    models: TranscriberModels,
+    private readonly names: PreparedNames = [],
+  ) {
     this.detector = new SpeechStream(models.runtime, models.detector);
     this.recogniser = new Recogniser(models);
   }
@@ -136,7 +141,8 @@ export class LiveTranscriber {
   }
 
   private async closePiece(): Promise<LiveUpdate> {
-    const words = await this.decode(Math.min(this.speech.end, this.piece!.lastSpeech + 1 + PADDING));
+    const end = Math.min(this.speech.end, this.piece!.lastSpeech + 1 + PADDING);
+    const words = await this.decode(end, this.names);
     this.piece = null;
     this.before = [];
     this.keep(words);
@@ -190,12 +196,12 @@ export class LiveTranscriber {
   }
 
   /** The words of the piece up to a frame, without those that were fixed before. */
-  private async decode(end: number): Promise<LiveWord[]> {
+  private async decode(end: number, names: PreparedNames = []): Promise<LiveWord[]> {
     const { start, known } = this.piece!;
     const samples = this.sound.slice(start * FRAME_SAMPLES, end * FRAME_SAMPLES);
     const hint = { known: known.flatMap((w) => w.tokens), draft: this.before.flatMap((w) => w.tokens) };
     const voiced = voicedIn(this.speech.slice(start, end));
-    const { words, isDoubtful } = await this.recogniser.recognise(samples, voiced, hint);
+    const { words, isDoubtful } = await this.recogniser.recognise(samples, voiced, { hint, names });
     if (isDoubtful) return [];
     const found = words.slice(known.length).map((w) => ({ ...absoluteWord(w, msAt(start)), tokens: w.tokens }));
     return known.length ? found : this.joined(found);

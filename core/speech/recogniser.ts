@@ -33,6 +33,8 @@ export type RecognisedWord = {
   endSeconds: number;
   confidence: number;
   tokens: readonly number[];
+  /** What else it may have been, likeliest first; only asked for, and only for doubtful words. */
+  others?: readonly string[];
 };
 
 /** What is known of a piece from decoding its beginning before. */
@@ -46,6 +48,21 @@ export const NO_HINT: Hint = { known: [], draft: [] };
 
 export type RecognisedPiece = { words: RecognisedWord[]; meanLogProbability: number; isDoubtful: boolean };
 
+/** How a piece is recognised; nothing of it is needed. */
+export type RecognitionWishes = {
+  hint?: Hint;
+  /** Names that a person has listed: they are put where they sound right and the model finds them likely enough. */
+  names?: PreparedNames;
+  /** Whether doubtful words come with what else they may have been. */
+  wantsOthers?: boolean;
+};
+
+/** Words less sure than this come with others, of which each is at least so likely where it parts from the word. */
+const DOUBTFUL_BELOW = 0.6;
+const LEAST_LIKELY_OTHER = 0.04;
+const MOST_OTHERS = 3;
+const LONGEST_OTHER_TOKENS = 8;
+
 /** Wider finds hardly more; a bonus above 4 puts names where nobody says them. Tuned by `npm run bench`. */
 const NAME_BEAM: BeamRules = { width: 4, bonusPerToken: 4, mostBonus: 16 };
 /** How many places are tried with a name in one piece; each costs one pass of the decoder. */
@@ -53,6 +70,9 @@ const MOST_NAMES_TRIED = 8;
 /** Log probability that a listed name may be less likely than what was recognised; tuned by `npm run bench`. */
 const NAME_BONUS_PER_TOKEN = 4;
 const MOST_NAME_BONUS = 16;
+
+/** So many words may have been heard where a listed name was said. */
+const MOST_WORDS_IN_NAME = 3;
 
 const EMPTY: RecognisedPiece = { words: [], meanLogProbability: 0, isDoubtful: false };
 
@@ -69,14 +89,11 @@ export class Recogniser {
   /**
    * @param samples 16 kHz mono in [-1, 1], at most 30 s (longer pieces lose words)
    * @param isSpeechAt whether speech was detected at this second of the piece; guides the word times
-   * @param hint without one all tokens are found one by one
-   * @param names that a person has listed: they are put where they sound right and the model finds them likely enough
    */
   async recognise(
     samples: Float32Array,
     isSpeechAt: (second: number) => boolean,
-    hint: Hint = NO_HINT,
-    names: PreparedNames = [],
+    { hint = NO_HINT, names = [], wantsOthers = false }: RecognitionWishes = {},
   ): Promise<RecognisedPiece> {
     const seconds = samples.length / SAMPLE_RATE_HZ;
     if (seconds < SHORTEST_PIECE_SECONDS) return EMPTY;
@@ -84,11 +101,93 @@ export class Recogniser {
     const decoded = await this.decode(heard, seconds, hint);
     if (decoded.tokens.length === 0) return EMPTY;
     const piece = this.describe(decoded, seconds, isSpeechAt);
-    if (names.length === 0) return piece;
-    const again = await this.hearAgain(heard, decoded, piece.words, seconds, names);
+    const best =
+      names.length === 0 ? decoded : await this.heardWithNames(heard, decoded, piece, seconds, names, isSpeechAt, hint);
+    // A listed name is less likely than what was recognised; that makes no nonsense of the rest.
+    const found =
+      best === decoded ? piece : { ...this.describe(best, seconds, isSpeechAt), isDoubtful: piece.isDoubtful };
+    return wantsOthers ? { ...found, words: await this.withOthers(heard, best, found.words) } : found;
+  }
+
+  private async heardWithNames(
+    heard: Record<string, Tensor>,
+    decoded: Decoded,
+    piece: RecognisedPiece,
+    seconds: number,
+    names: PreparedNames,
+    isSpeechAt: (second: number) => boolean,
+    { known }: Hint,
+  ): Promise<Decoded> {
+    // Words that stand fast stay as they are.
+    const first = this.models.tokenizer.words(known).length;
+    const again = await this.hearAgain(heard, decoded, piece.words, first, seconds, names);
     const words = again === decoded ? piece.words : this.describe(again, seconds, isSpeechAt).words;
-    const better = await this.withNames(heard, again, words, names);
-    return better === decoded ? piece : this.describe(better, seconds, isSpeechAt);
+    return this.withNames(heard, again, words, first, names);
+  }
+
+  /**
+   * Doubtful words with what else they may have been: the other tokens that were likely where the word was least sure,
+   * each carried on greedily to the end of its word.
+   */
+  private async withOthers(
+    heard: Record<string, Tensor>,
+    { tokens, logProbabilities }: Decoded,
+    words: readonly RecognisedWord[],
+  ): Promise<RecognisedWord[]> {
+    if (words.every((w) => w.confidence >= DOUBTFUL_BELOW)) return [...words];
+    const { runtime, step, tokenizer } = this.models;
+    const inputs = [START_TOKEN, ...tokens];
+    const inputIds = runtime.int64(BigInt64Array.from(inputs, BigInt), [1, inputs.length]);
+    const result = await step.run({ input_ids: inputIds, ...heard, ...this.emptyPast() });
+    const logits = floatsOf(result, 'logits');
+    const perToken = logits.length / inputs.length;
+    const spoken = tokenizer.words(tokens);
+    const found: RecognisedWord[] = [];
+    for (const [i, word] of words.entries()) {
+      if (word.confidence >= DOUBTFUL_BELOW) {
+        found.push(word);
+        continue;
+      }
+      const { firstToken, lastToken } = spoken[i]!;
+      let at = firstToken;
+      for (let t = firstToken; t <= lastToken; t++) if (logProbabilities[t]! < logProbabilities[at]!) at = t;
+      const beginning = tokens.slice(firstToken, at);
+      const past = this.nextPast(result, at + 1);
+      const others = new Set<string>();
+      for (const token of likelyOnes(logits.subarray(at * perToken), tokenizer.size, tokens[at]!)) {
+        const text = await this.carriedOn(heard, past, beginning, token);
+        if (text && plainOf(text) !== plainOf(word.text)) others.add(text);
+      }
+      found.push(others.size ? { ...word, others: [...others].slice(0, MOST_OTHERS) } : word);
+    }
+    return found;
+  }
+
+  /** The word that begins so, carried on greedily; null where it is none. */
+  private async carriedOn(
+    heard: Record<string, Tensor>,
+    from: Record<string, Tensor>,
+    beginning: readonly number[],
+    token: number,
+  ): Promise<string | null> {
+    const { runtime, step, tokenizer } = this.models;
+    const word = [...beginning];
+    let past = from;
+    let next = token;
+    if (word.length === 0 && !tokenizer.beginsWord(next)) return null;
+    const ends = () => next <= END_TOKEN || (word.length > 0 && tokenizer.endsWordBefore(next));
+    while (!ends() && word.length < LONGEST_OTHER_TOKENS) {
+      word.push(next);
+      const inputIds = runtime.int64(BigInt64Array.from([next], BigInt), [1, 1]);
+      const result = await step.run({ input_ids: inputIds, ...heard, ...past });
+      [next] = mostLikely(floatsOf(result, 'logits'), tokenizer.size);
+      past = this.nextPast(result, null);
+    }
+    const text = tokenizer
+      .words(word)
+      .map((w) => w.text)
+      .join(' ');
+    return /[\p{L}\p{N}]/u.test(text) ? text.replace(/[^\p{L}\p{N}]+$/u, '') : null;
   }
 
   /** What the decoder needs to know of the sound: keys and values of the cross-attention. */
@@ -150,14 +249,15 @@ export class Recogniser {
     heard: Record<string, Tensor>,
     decoded: Decoded,
     words: readonly RecognisedWord[],
+    first: number,
     seconds: number,
     names: PreparedNames,
   ): Promise<Decoded> {
     const { runtime, step, tokenizer } = this.models;
-    const hidden = hiddenNames(words, names);
+    const hidden = hiddenNames(words.slice(first), names);
     if (!hidden) return decoded;
     const spoken = tokenizer.words(decoded.tokens);
-    const from = spoken[Math.max(0, hidden.from - 2)]!.firstToken;
+    const from = spoken[first + Math.max(0, hidden.from - 2)]!.firstToken;
     const run: Step<Record<string, Tensor>> = async (tokens, past) => {
       const inputIds = runtime.int64(BigInt64Array.from(tokens, BigInt), [1, tokens.length]);
       const result = await step.run({ input_ids: inputIds, ...heard, ...(past ?? this.emptyPast()) });
@@ -174,8 +274,12 @@ export class Recogniser {
         isWordStart: (token) => token === END_TOKEN || tokenizer.endsWordBefore(token),
       },
     );
-    const hasName = tokens && tokenizer.words(tokens).some((w) => hidden.names.includes(bareWord(w.text)));
-    return hasName ? this.score(heard, tokens) : decoded;
+    if (!tokens) return decoded;
+    const again = tokenizer.words(tokens);
+    const count = again.filter((w) => hidden.names.includes(bareWord(w.text))).length;
+    // A name must not be bought with a sentence: what ends early is worth more in a search than it should be.
+    const isWhole = again.length >= spoken.length - MOST_WORDS_IN_NAME * (count + 1);
+    return count && isWhole ? this.score(heard, tokens) : decoded;
   }
 
   /**
@@ -186,22 +290,23 @@ export class Recogniser {
     heard: Record<string, Tensor>,
     decoded: Decoded,
     words: readonly RecognisedWord[],
+    first: number,
     names: PreparedNames,
   ): Promise<Decoded> {
     const { tokenizer } = this.models;
-    const spoken = tokenizer.words(decoded.tokens);
+    const spoken = tokenizer.words(decoded.tokens).slice(first);
     let best = decoded;
     const taken: (NameCandidate & { shift: number })[] = [];
-    for (const candidate of nameCandidates(words, names).slice(0, MOST_NAMES_TRIED)) {
+    for (const candidate of nameCandidates(words.slice(first), names).slice(0, MOST_NAMES_TRIED)) {
       if (taken.some((t) => candidate.from < t.to && t.from < candidate.to)) continue;
-      const first = spoken[candidate.from]!;
-      const last = spoken[candidate.to - 1]!;
-      const before = /^[^\p{L}\p{N}]*/u.exec(first.text)![0];
-      const after = /(?:['’]s)?[^\p{L}\p{N}]*$/u.exec(last.text)![0];
+      const opening = spoken[candidate.from]!;
+      const closing = spoken[candidate.to - 1]!;
+      const before = /^[^\p{L}\p{N}]*/u.exec(opening.text)![0];
+      const after = /(?:['’]s)?[^\p{L}\p{N}]*$/u.exec(closing.text)![0];
       const name = tokenizer.encode(before + candidate.text + after);
       // What is taken already stands further left or right with another number of tokens.
       const shift = taken.filter((t) => t.to <= candidate.from).reduce((sum, t) => sum + t.shift, 0);
-      const [from, to] = [first.firstToken + shift, last.lastToken + 1 + shift];
+      const [from, to] = [opening.firstToken + shift, closing.lastToken + 1 + shift];
       const tokens = [...best.tokens.slice(0, from), ...name, ...best.tokens.slice(to)];
       const tried = await this.score(heard, tokens);
       const worth = Math.min(NAME_BONUS_PER_TOKEN * name.length, MOST_NAME_BONUS) * (1 - candidate.distance);
@@ -336,6 +441,17 @@ function mostLikely(logits: Float32Array, size: number): [token: number, logProb
   }
   return [token, -Math.log(sum)];
 }
+
+/** Tokens other than the chosen one that were likely there, likeliest first. */
+function likelyOnes(logits: Float32Array, size: number, chosen: number): number[] {
+  const [top, topLog] = mostLikely(logits, size);
+  const least = logits[top]! - topLog + Math.log(LEAST_LIKELY_OTHER);
+  const likely: number[] = [];
+  for (let token = 0; token < size; token++) if (logits[token]! >= least && token !== chosen) likely.push(token);
+  return likely.sort((a, b) => logits[b]! - logits[a]!).slice(0, MOST_OTHERS + 1);
+}
+
+const plainOf = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '');
 
 function indexOfLargest(values: Float32Array): number {
   let best = 0;

@@ -24,6 +24,11 @@ export class Tokenizer {
     return this.ids.get(piece);
   }
 
+  /** Whether this token can be the first of a word. */
+  beginsWord(token: number): boolean {
+    return /^▁[\p{L}\p{N}]/u.test(this.pieces[token] ?? '');
+  }
+
   /** Whether a word ends before this token: it begins another one, is a mark, or ends the text. */
   endsWordBefore(token: number): boolean {
     return !/^[\p{L}\p{N}<]/u.test(this.pieces[token] ?? '');

@@ -99,6 +99,51 @@ describe('the recogniser', () => {
     expect(loop.steps()).toBeLessThan(10);
   });
 
+  describe('in doubt', () => {
+    /** Each token with what may follow it, by logit. */
+    const FOLLOWS: Record<number, Record<number, number>> = {
+      // "Water" is little likelier than "lime", "caf" or the mark, which begins no word.
+      1: { 3: 3, 5: 2.6, 10: 2.2, 7: 2.1, 4: -4 },
+      3: { 7: 5 },
+      5: { 6: 4, 7: 1 },
+      6: { 7: 6 },
+      10: { 8: 6 },
+      8: { 9: 6 },
+      9: { 7: 6 },
+      7: { 2: 6 },
+    };
+    const byLast = (): RecognitionModels => ({
+      ...models([2]),
+      step: session(
+        (feeds) => {
+          const inputs = [...(feeds['input_ids']!.data as BigInt64Array)].map(Number);
+          const logits = inputs.flatMap((token) => PIECES.map((_, next) => FOLLOWS[token]?.[next] ?? -20));
+          const attention = new Float32Array(8 * FRAMES * inputs.length).fill(1 / FRAMES);
+          return {
+            logits: runtime.float32(Float32Array.from(logits), [1, inputs.length, PIECES.length]),
+            [ATTENTION]: runtime.float32(attention, [1, 8, inputs.length, FRAMES]),
+          };
+        },
+        [ATTENTION],
+      ),
+    });
+
+    it('says what else a word may have been, carried on to its end', async () => {
+      const { words } = await new Recogniser(byLast()).recognise(seconds(3), always, { wantsOthers: true });
+      expect(words.map((w) => w.text)).toEqual(['Water.']);
+      expect(words[0]!.others).toEqual(['limes', 'café']);
+    });
+
+    it('says it only when asked, and only of doubtful words', async () => {
+      const { words } = await new Recogniser(byLast()).recognise(seconds(3), always);
+      expect(words[0]!.others).toBeUndefined();
+      const sure = await new Recogniser(models([3, 4, 5, 6, 7, 2])).recognise(seconds(3), always, {
+        wantsOthers: true,
+      });
+      expect(sure.words.every((w) => w.others === undefined)).toBe(true);
+    });
+  });
+
   it('has nothing to say when the model ends at once', async () => {
     expect((await new Recogniser(models([2])).recognise(seconds(5), always)).words).toEqual([]);
   });

@@ -1,6 +1,6 @@
 import { Cutter, DEFAULT_RULES, type Span } from './cutting';
 import type { PreparedNames } from './names/nameCandidates';
-import { NO_HINT, Recogniser, type RecognisedWord, type RecognitionModels } from './recogniser';
+import { Recogniser, type RecognisedWord, type RecognitionModels } from './recogniser';
 import { SampleWindow } from './sampleWindow';
 import type { ModelSession } from './session';
 import type { SpeakerFinder } from './speakers/speakerFinder';
@@ -19,7 +19,13 @@ export type TranscribedPiece = {
 };
 
 /** A word with absolute times and a confidence from 0 to 1. */
-export type TranscribedWord = { text: string; startMs: number; endMs: number; confidence: number };
+export type TranscribedWord = {
+  text: string;
+  startMs: number;
+  endMs: number;
+  confidence: number;
+  others?: string[];
+};
 
 export type TranscriberProgress = { processedMs: number };
 
@@ -60,12 +66,8 @@ export class Transcriber {
     const recognise = async (span: Span): Promise<TranscribedPiece> => {
       signal?.throwIfAborted();
       const samples = sound.slice(span.start * FRAME_SAMPLES, span.end * FRAME_SAMPLES);
-      const { words, isDoubtful } = await recogniser.recognise(
-        samples,
-        voicedIn(speech.slice(span.start, span.end)),
-        NO_HINT,
-        names,
-      );
+      const isVoiced = voicedIn(speech.slice(span.start, span.end));
+      const { words, isDoubtful } = await recogniser.recognise(samples, isVoiced, { names, wantsOthers: true });
       speakers?.push(
         samples,
         words.map((w) => absoluteWord(w, 0)),
@@ -110,6 +112,7 @@ export const absoluteWord = (word: RecognisedWord, pieceStartMs: number): Transc
   startMs: pieceStartMs + toMs(word.startSeconds),
   endMs: pieceStartMs + toMs(word.endSeconds),
   confidence: Math.round(word.confidence * 1000) / 1000,
+  ...(word.others ? { others: [...word.others] } : {}),
 });
 
 async function* inBlocks(source: AsyncIterable<Float32Array>, size: number): AsyncGenerator<Float32Array> {

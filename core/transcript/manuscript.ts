@@ -7,6 +7,8 @@ export type Word = {
   confidence: number;
   /** Typed by a person: it stays exactly so. */
   isTyped?: boolean;
+  /** What else the recogniser thought of, likeliest first; only where it was in doubt. */
+  others?: string[];
 };
 
 /** A stretch of at most about 30 s, cut at a pause or the end of a sentence. */

@@ -1,4 +1,5 @@
 import { comparableWords } from './wordErrorRate';
+import type { ParagraphKind } from '../contract/paragraphs';
 import { isStopword, stem } from '../language/words';
 import { type Passage, type Word, endsSentence } from './manuscript';
 
@@ -72,14 +73,13 @@ const TURN =
 
 const LONG_PAUSE_MS = 2200;
 const WINDOW_WORDS = 60;
-const ENOUGH = 1;
 
 /**
  * Decides paragraphs by sense first and pause second: a turn of topic (little vocabulary shared by the words before
  * and after, after Hearst 1997, TextTiling), an opening that turns to something else, the length of the pause and of
  * the paragraph so far each add to a score.
  */
-export function markParagraphs(passages: Passage[]): void {
+export function markParagraphs(passages: Passage[], { kind, pauseMs }: ParagraphRule = USUAL_PARAGRAPHS): void {
   let paragraphWords = 0;
   passages.forEach((passage, i) => {
     const before = passages[i - 1];
@@ -96,12 +96,21 @@ export function markParagraphs(passages: Passage[]): void {
         (TURN.test(opening) ? 0.25 : 0) +
         (1 - cohesion(passages, i)) * 0.45 +
         Math.min(0.8, Math.max(0, (paragraphWords - 45) / 110));
-      const enough = ended && paragraphWords >= 12 && score >= ENOUGH;
+      const enough =
+        kind === 'pauses' ? pause >= pauseMs : ended && paragraphWords >= LEAST_WORDS[kind] && score >= ENOUGH[kind];
       passage.startsParagraph = passage.speaker !== before.speaker || enough;
     }
     paragraphWords = (passage.startsParagraph ? 0 : paragraphWords) + passage.words.length;
   });
 }
+
+/** How many paragraphs a person wants: by sense, by pauses alone, or none but where somebody else speaks. */
+export type ParagraphRule = { kind: ParagraphKind; pauseMs: number };
+
+export const USUAL_PARAGRAPHS: ParagraphRule = { kind: 'usual', pauseMs: 2000 };
+
+const ENOUGH = { one: Infinity, few: 1.3, usual: 1, many: 0.75 };
+const LEAST_WORDS = { one: 0, few: 40, usual: 12, many: 8 };
 
 /** Cosine of the word counts before and after a boundary, 0 to 1. */
 function cohesion(passages: readonly Passage[], at: number): number {

@@ -15,9 +15,13 @@ import { JobRow } from '@immeld/server/models/job';
 import { asAccount } from '@immeld/server/accounts/currentAccount';
 import { FIRST_ACCOUNT } from '@immeld/server/accounts/firstAccount';
 import { CalendarRow } from '@immeld/server/models/calendar';
+import { NoteRow } from '@immeld/server/models/note';
+import { Person, RecordingPerson } from '@immeld/server/models/person';
 import { Project } from '@immeld/server/models/project';
 import { standInCalendar } from '@immeld/server/standIns/calendarFeed';
 import { type Recording } from '@immeld/server/models/recording';
+import { changeSharedSettings } from '@immeld/server/models/settings';
+import { writeBody } from '@immeld/server/filing/notes';
 import { Tag } from '@immeld/server/models/tag';
 import { TodoRow } from '@immeld/server/models/todo';
 import { projectRoot } from '@immeld/server/projectRoot';
@@ -26,8 +30,20 @@ import { type FileTranscript, transcribeFile } from '@immeld/server/recognition/
 import { takeIn } from '@immeld/server/storage/intake';
 import { SoundStore } from '@immeld/server/storage/soundStore';
 import { giveTo } from '@immeld/server/transcript/speakers';
-import { Op } from 'sequelize';
-import { type DemoScript, FOLDERS, PROJECTS, loadWorld, startOf, worldToday } from './world';
+import { followSpeaker } from '@immeld/server/todos/keepTodos';
+import { Op, type Sequelize } from 'sequelize';
+import {
+  type DemoScript,
+  FOLDERS,
+  NOTE,
+  OWN_NAME,
+  PEOPLE,
+  PRESENT,
+  PROJECTS,
+  loadWorld,
+  startOf,
+  worldToday,
+} from './world';
 
 const demo = path.join(projectRoot(), 'demo');
 const soundOf = (script: DemoScript) => path.join(demo, 'sound', script.id + path.extname(script.file));
@@ -51,6 +67,8 @@ async function makeData(folder: string): Promise<void> {
   for (const { name, tint } of FOLDERS) {
     folders.set(name, (await Folder.create({ name, tint, parentId: null, binnedAt: null })).id);
   }
+  await changeSharedSettings({ ownName: OWN_NAME });
+  for (const { name, otherNames } of PEOPLE) await Person.create({ name, otherNames: [...otherNames] });
   for (const project of PROJECTS) await Project.create({ name: project.name, otherNames: [...project.otherNames] });
   await CalendarRow.create({
     ...{ name: 'Tamsin’s calendar', address: null, content: standInCalendar() },
@@ -58,7 +76,9 @@ async function makeData(folder: string): Promise<void> {
   });
   const oldestFirst = loadWorld(path.join(demo, 'world')).sort((a, b) => a.day - b.day || a.time.localeCompare(b.time));
   const today = worldToday(oldestFirst, new Date());
-  for (const script of oldestFirst) await bringIn(script, startOf(script, today), sounds, folders);
+  const made = new Map<string, Recording>();
+  for (const script of oldestFirst) made.set(script.id, await bringIn(script, startOf(script, today), sounds, folders));
+  await writeNote(database, made.get(NOTE.link)!, folders.get(NOTE.folder)!);
   await database.close();
 }
 
@@ -67,7 +87,7 @@ async function bringIn(
   startedAt: string,
   sounds: SoundStore,
   folders: ReadonlyMap<string, string>,
-): Promise<void> {
+): Promise<Recording> {
   const copy = path.join(sounds.uploadFolder, `demo-${script.id}`);
   fs.copyFileSync(soundOf(script), copy);
   const { recording } = await takeIn(
@@ -77,7 +97,7 @@ async function bringIn(
   );
   if (!script.isRecognised) {
     await JobRow.create({ recordingId: recording.id, state: 'waiting', percent: null, problem: null });
-    return;
+    return recording;
   }
   const transcript = JSON.parse(fs.readFileSync(resultOf(script), 'utf8')) as FileTranscript;
   // The words are what was recognised; how they stand in passages follows today's rules.
@@ -91,7 +111,19 @@ async function bringIn(
   for (const [i, name] of script.speakers.entries()) {
     await giveTo(await recording.reload(), { from: `Speaker ${i + 1}`, to: name });
   }
-  if (script.title) await fileAway(recording, script, folders.get(script.folder ?? '') ?? null);
+  await followSpeaker(recording, { to: null });
+  if (script.title) await fileAway(await recording.reload(), script, folders.get(script.folder ?? '') ?? null);
+  return recording;
+}
+
+/** The demo person has a note that leads to a recording. */
+async function writeNote(database: Sequelize, linked: Recording, folderId: string): Promise<void> {
+  const note = await NoteRow.create({ title: NOTE.title, folderId });
+  const text = (words: string) => ({ type: 'text', text: words });
+  const link = { type: 'mention', attrs: { kind: 'recording', id: linked.id, label: linked.title } };
+  const content = [text(NOTE.before), link, text(NOTE.after)];
+  const body = { type: 'doc' as const, content: [{ type: 'paragraph', content }] };
+  await database.transaction((t) => writeBody(note, body, t));
 }
 
 /** The demo person has filed this one already and accepted some of its to-dos. */
@@ -99,6 +131,11 @@ async function fileAway(recording: Recording, script: DemoScript, folderId: stri
   const tags: Tag[] = [];
   for (const name of script.tags) tags.push((await Tag.findOne({ where: { name } })) ?? (await Tag.create({ name })));
   await recording.setTags(tags);
+  const project = await Project.findOne({ where: { name: script.folder ?? '' } });
+  await recording.update({ projectId: project?.id ?? null });
+  for (const person of await Person.findAll({ where: { name: PRESENT[script.id] ?? [] } })) {
+    await RecordingPerson.findOrCreate({ where: { recordingId: recording.id, personId: person.id } });
+  }
   await recording.update({ title: script.title, folderId, filedAt: new Date(`${recording.startedAt}`) });
   for (const beginning of script.accepted) {
     await TodoRow.update(

@@ -79,6 +79,31 @@ export const PROJECTS = [
   { name: 'Home', otherNames: ['at home', 'the house'] },
 ] as const;
 
+export const OWN_NAME = 'Tamsin Okwuosa';
+
+export const PEOPLE = [
+  { name: 'Bram Vantongeren', otherNames: ['the arborist'] },
+  { name: 'Ottoline Reyes', otherNames: ['the engineer', 'the town engineer'] },
+  { name: 'Jun Fairweather', otherNames: ['Jun'] },
+  { name: 'Idris Malmquist', otherNames: ['Professor Malmquist', 'the professor'] },
+  { name: 'Petra Sund', otherNames: ['the dentist'] },
+] as const;
+
+/** Who is in which of the recordings that are filed, beside those whose voices have names. */
+export const PRESENT: Record<string, string[]> = {
+  lecture: ['Idris Malmquist'],
+  'voice-message': ['Petra Sund'],
+};
+
+/** A note that the demo person has written; `link` is the script of a recording that it leads to. */
+export const NOTE = {
+  title: 'Which lime for the quay',
+  folder: 'Quayside limes',
+  before: 'Silver lime stands wind and salt, and nothing sticky drops from it. Agreed on the walk: ',
+  link: 'arborist',
+  after: '. Ask the nursery for twelve of the same height.',
+} as const;
+
 /**
  * The day that is "today" in the demo world: this one, or the day before while this one is younger than the last thing
  * the demo person says today. A recording of the future would stand above all that a visitor records.

@@ -3,7 +3,10 @@ import { AccountRow } from '../models/account';
 import { SettingsRow } from '../models/settings';
 import { asServer } from './currentAccount';
 
-const PLAIN = ['recordings', 'folders', 'todos', 'write_ups', 'jobs', 'slips', 'calendars'];
+const PLAIN = [
+  ...['recordings', 'folders', 'todos', 'write_ups', 'jobs', 'slips', 'calendars', 'replacements'],
+  ...['links', 'deeds', 'sheets', 'templates'],
+];
 
 /** Moves everything of a guest into an account; tags and projects of the same name become one. */
 export async function moveToAccount(guest: string, account: string): Promise<void> {
@@ -20,7 +23,26 @@ export async function moveToAccount(guest: string, account: string): Promise<voi
            SELECT mine.id FROM tags mine JOIN tags theirs ON theirs.name = mine.name AND theirs.account_id = :account
            WHERE mine.account_id = :guest)`,
       );
-      for (const table of ['tags', 'projects', 'voices']) {
+      // Two notes of one day stay two: the guest's becomes a note of its own.
+      await run(
+        `UPDATE notes SET day = NULL, title = 'Note of ' || day WHERE account_id = :guest AND day IN (
+           SELECT day FROM notes WHERE account_id = :account AND day IS NOT NULL)`,
+      );
+      await run('UPDATE notes SET account_id = :account WHERE account_id = :guest');
+      for (const [table, links, column] of [
+        ['people', 'recording_people', 'person_id'],
+        ['projects', 'recordings', 'project_id'],
+      ] as const) {
+        await run(
+          `UPDATE OR IGNORE ${links} SET ${column} = (
+             SELECT theirs.id FROM ${table} mine JOIN ${table} theirs ON theirs.name = mine.name AND theirs.account_id = :account
+             WHERE mine.id = ${links}.${column})
+           WHERE ${column} IN (
+             SELECT mine.id FROM ${table} mine JOIN ${table} theirs ON theirs.name = mine.name AND theirs.account_id = :account
+             WHERE mine.account_id = :guest)`,
+        );
+      }
+      for (const table of ['tags', 'projects', 'people', 'voices']) {
         await run(`UPDATE OR IGNORE ${table} SET account_id = :account WHERE account_id = :guest`);
       }
       await joinNames(guest, account, transaction);

@@ -1,18 +1,19 @@
 import { randomUUID } from 'node:crypto';
 import { inFigures } from '@immeld/core/transcript/figures';
+import { markParagraphs } from '@immeld/core/transcript/passages';
 import { SHORT_SUMMARY_SENTENCES } from '@immeld/core/writeup/shortSummary';
 import { type Transaction } from 'sequelize';
-import { indexRecording } from '../find/wordIndex';
 import type { Video, Recording } from '../models/recording';
 import { sharedSettings } from '../models/settings';
 import { SlipRow } from '../models/slip';
-import { TodoRow } from '../models/todo';
 import { TranscriptVersion } from '../models/transcriptVersion';
 import { WriteUpRow } from '../models/writeUp';
 import { MODEL_NAME } from '../recognition/modelFiles';
 import type { SoundStore } from '../storage/soundStore';
 import { isCorrected, layDown, passagesOf } from '../transcript/corrections';
+import { asDictation } from '../transcript/dictation';
 import { withNamesOf } from '../transcript/speakers';
+import { keepTodos } from '../todos/keepTodos';
 import type { WorkerResult } from './workerMessages';
 
 /**
@@ -21,35 +22,28 @@ import type { WorkerResult } from './workerMessages';
  */
 export async function keepResult(recording: Recording, result: WorkerResult, sounds: SoundStore): Promise<void> {
   const recordingId = recording.id;
-  const { takesPlace, figures } = await sharedSettings();
+  const { takesPlace, figures, paragraphKind: kind, paragraphPauseMs: pauseMs } = await sharedSettings();
   const inWriting = (text: string) => inFigures(text, new Set(figures));
   await recording.sequelize.transaction(async (transaction) => {
     // Its title or appointment may have been changed while it was recognised.
     await recording.reload({ transaction });
     // A text that somebody has corrected stays; the new recognition is a version beside it.
-    const { passages, voices } = withNamesOf(
+    const { passages: heard, voices } = withNamesOf(
       await passagesOf(recordingId, transaction),
       result.passages,
       result.voices ?? [],
     );
+    const passages = recording.isDictation ? await asDictation(heard) : heard;
+    if (recording.isDictation) {
+      await TranscriptVersion.create({ recordingId, kind: 'spoken', passages: heard }, { transaction });
+    }
+    // The worker has begun them in the usual way.
+    if (kind !== 'usual' && !recording.isDictation) markParagraphs(passages, { kind, pauseMs });
     const isTextKept = await isCorrected(recordingId, transaction);
     if (isTextKept) {
       await TranscriptVersion.create({ recordingId, kind: 'again', passages }, { transaction });
     } else await layDown(recordingId, passages, false, transaction);
-    await TodoRow.destroy({ where: { recordingId, state: 'pencil', isChanged: false }, transaction });
-    const kept = await TodoRow.findAll({ where: { recordingId }, transaction });
-    const isKnown = (text: string, startMs: number | null) =>
-      kept.some((t) => t.startMs === startMs || t.text.toLowerCase() === text.toLowerCase());
-    await TodoRow.bulkCreate(
-      result.proposals.todos
-        .map((t) => ({ ...t, text: inWriting(t.text) }))
-        .filter((t) => !isKnown(t.text, t.startMs))
-        .map(({ text, who, due, project, quote, startMs }) => ({
-          ...{ recordingId, text, who, due, project, quote, startMs },
-          ...{ state: 'pencil' as const, doneAt: null, binnedAt: null },
-        })),
-      { transaction },
-    );
+    await keepTodos(recordingId, result.proposals.todos, transaction);
     await WriteUpRow.destroy({ where: { recordingId, state: 'pencil', editedText: null }, transaction });
     const hasSummary = await WriteUpRow.count({ where: { recordingId, template: 'short-summary' }, transaction });
     if (!hasSummary && result.proposals.summary.length > 0) {
@@ -64,8 +58,10 @@ export async function keepResult(recording: Recording, result: WorkerResult, sou
     }
     await keepAsides(recordingId, result, transaction);
     await keepSeams(recording, result.seamsMs ?? [], transaction);
-    const { title: proposed, folderId, tags } = result.proposals;
-    const title = recording.appointment?.title || result.tags?.title || (proposed && inWriting(proposed));
+    const { title: proposed, otherTitles, ...filing } = result.proposals;
+    const titles = [recording.appointment?.title, result.tags?.title, proposed, ...otherTitles];
+    const [title = null, ...others] = [...new Set(titles.flatMap((t) => (t ? [inWriting(t)] : [])))];
+    const { folderId, tags, people, project } = filing;
     await recording.update(
       {
         state: 'ready',
@@ -78,7 +74,7 @@ export async function keepResult(recording: Recording, result: WorkerResult, sou
           : {}),
         peaks: result.peaks,
         ...(isTextKept ? {} : { voices }),
-        suggestion: { title, folderId, tags },
+        suggestion: { title, otherTitles: others, folderId, tags, people, project },
         model: MODEL_NAME,
         language: 'en',
         playbackFile: result.hasPlaybackCopy
@@ -87,7 +83,6 @@ export async function keepResult(recording: Recording, result: WorkerResult, sou
       },
       { transaction },
     );
-    await indexRecording(recording, isTextKept ? null : passages, transaction);
   });
 }
 

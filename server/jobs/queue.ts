@@ -1,11 +1,14 @@
 import { EventEmitter } from 'node:events';
+import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
 import type { Job } from '@immeld/core/contract/jobs';
+import { namesFor } from '@immeld/core/speech/names/nameList';
 import { Problem } from '@immeld/core/contract/problem';
 import type { AsidePhrases } from '@immeld/core/language/asides';
 import { accountId, asAccount, asServer } from '../accounts/currentAccount';
 import { sharedSettings } from '../models/settings';
 import type { FileProgress } from '../recognition/transcribeFile';
 import { JobRow } from '../models/job';
+import { Project } from '../models/project';
 import { Recording } from '../models/recording';
 import type { SoundStore } from '../storage/soundStore';
 import { filingContextFor } from './filingContext';
@@ -18,6 +21,10 @@ async function asidesFor({ source }: Recording): Promise<AsidePhrases | null> {
   const { listensForAsides, asideOpening, asideClosing } = await sharedSettings();
   return source === 'speak' && listensForAsides ? { opening: asideOpening, closing: asideClosing } : null;
 }
+
+/** The project of a recording, by the person or as it was suggested before. */
+const projectOf = async ({ projectId, suggestion }: Recording): Promise<string | null> =>
+  (projectId ? (await Project.findByPk(projectId))?.name : suggestion.project) ?? null;
 
 type Live = { percent: number | null; secondsLeft: number | null; latestWords: string; startedAt: number };
 
@@ -52,9 +59,10 @@ export class JobQueue {
   }
 
   /** Adds a recognition unless one waits or runs already. */
-  async add(recordingId: string): Promise<Job> {
+  async add(recordingId: string, cleaning: Cleaning | null = null): Promise<Job> {
     const open = await JobRow.findOne({ where: { recordingId, state: [...UNFINISHED] } });
-    const row = open ?? (await JobRow.create({ recordingId, state: 'waiting', percent: null, problem: null }));
+    const row =
+      open ?? (await JobRow.create({ recordingId, state: 'waiting', percent: null, problem: null, cleaning }));
     if (!open) await Recording.update({ state: 'waiting', problem: null }, { where: { id: recordingId } });
     this.fill();
     return this.announce(row);
@@ -156,7 +164,8 @@ export class JobQueue {
           playback: this.sounds.playbackPlan(recording.soundFile, recording.moreSounds.length),
           filing: await filingContextFor(recording),
           asides: await asidesFor(recording),
-          names: (await sharedSettings()).names,
+          names: namesFor((await sharedSettings()).names, await projectOf(recording)),
+          cleaning: row.cleaning,
         },
         (progress) => this.report(row, recording, progress),
       );

@@ -24,6 +24,7 @@ async function work(task: WorkerTask, signal: AbortSignal): Promise<void> {
     expectedMs: task.expectedMs,
     more: task.moreSoundFiles,
     names: task.names,
+    cleaning: task.cleaning,
     onProgress: (progress) => {
       const now = performance.now();
       if (now - lastReport < PROGRESS_EVERY_MS) return;

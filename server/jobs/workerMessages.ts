@@ -1,3 +1,4 @@
+import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
 import type { FilingContext, Proposals } from '@immeld/core/filing/proposals';
 import type { Aside, AsidePhrases } from '@immeld/core/language/asides';
 import type { ListedName } from '@immeld/core/speech/names/nameCandidates';
@@ -14,6 +15,8 @@ export type WorkerTask = {
   filing: FilingContext;
   /** Names and terms that the person has listed. */
   names: ListedName[];
+  /** How the sound is cleaned first; null for as it is. */
+  cleaning: Cleaning | null;
   /** The phrases of asides, or null where none are listened for. */
   asides: AsidePhrases | null;
 };

@@ -7,6 +7,14 @@ import * as moreSounds from './0005-more-sounds';
 import * as videos from './0006-videos';
 import * as corrections from './0007-corrections';
 import * as speakers from './0008-speakers';
+import * as replacements from './0009-replacements';
+import * as margin from './0010-margin';
+import * as dictation from './0011-dictation';
+import * as cleanedRecognition from './0012-cleaned-recognition';
+import * as filing from './0013-filing';
+import * as finding from './0014-finding';
+import * as todoList from './0015-todo-list';
+import * as sheets from './0016-sheets';
 import * as appointments from './0003-appointments';
 
 /** In order; a migration that has shipped is never changed, a new one is added. */
@@ -19,6 +27,14 @@ const MIGRATIONS: { name: string; up: (schema: QueryInterface) => Promise<void> 
   { name: '0006-videos', up: videos.up },
   { name: '0007-corrections', up: corrections.up },
   { name: '0008-speakers', up: speakers.up },
+  { name: '0009-replacements', up: replacements.up },
+  { name: '0010-margin', up: margin.up },
+  { name: '0011-dictation', up: dictation.up },
+  { name: '0012-cleaned-recognition', up: cleanedRecognition.up },
+  { name: '0013-filing', up: filing.up },
+  { name: '0014-finding', up: finding.up },
+  { name: '0015-todo-list', up: todoList.up },
+  { name: '0016-sheets', up: sheets.up },
 ];
 
 /** Brings the database to the newest form. Rejects with the migration's error and leaves the earlier ones done. */

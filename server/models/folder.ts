@@ -15,6 +15,8 @@ export class Folder extends Model<InferAttributes<Folder>, InferCreationAttribut
   declare tint: Tint;
   declare parentId: string | null;
   declare binnedAt: Date | null;
+  /** Place among the folders of the same parent. */
+  declare position: CreationOptional<number>;
 
   static initialise(sequelize: Sequelize): void {
     Folder.init(
@@ -25,6 +27,7 @@ export class Folder extends Model<InferAttributes<Folder>, InferCreationAttribut
         tint: DataTypes.TEXT,
         parentId: DataTypes.UUID,
         binnedAt: DataTypes.DATE,
+        position: { type: DataTypes.INTEGER, defaultValue: 0 },
       },
       { sequelize, tableName: 'folders', modelName: 'folder' },
     );

@@ -1,3 +1,4 @@
+import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
 import type { JobState } from '@immeld/core/contract/jobs';
 import {
   type CreationOptional,
@@ -8,6 +9,7 @@ import {
   type NonAttribute,
   type Sequelize,
 } from 'sequelize';
+import { jsonText } from './jsonText';
 import type { Recording } from './recording';
 
 /** A recognition. Rows outlive the server: what was running when it died waits again at the next start. */
@@ -18,6 +20,8 @@ export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttribut
   declare state: JobState;
   declare percent: number | null;
   declare problem: string | null;
+  /** How the sound is cleaned first; null for as it is. */
+  declare cleaning: CreationOptional<Cleaning | null>;
   declare createdAt: CreationOptional<Date>;
   declare recording?: NonAttribute<Recording>;
 
@@ -30,6 +34,7 @@ export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttribut
         state: DataTypes.TEXT,
         percent: DataTypes.FLOAT,
         problem: DataTypes.TEXT,
+        cleaning: jsonText<Cleaning | null>('cleaning', null),
         createdAt: DataTypes.DATE,
       },
       { sequelize, tableName: 'jobs', modelName: 'job' },

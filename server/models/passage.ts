@@ -1,3 +1,4 @@
+import { inFigures } from '@immeld/core/transcript/figures';
 import type { Word } from '@immeld/core/transcript/manuscript';
 import {
   type CreationOptional,
@@ -18,7 +19,10 @@ export class PassageRow extends Model<InferAttributes<PassageRow>, InferCreation
   declare speaker: string | null;
   declare startsParagraph: boolean;
   declare words: Word[];
+  /** As it was said; setting it sets how it is written too. */
   declare text: string;
+  /** The same with numbers in figures: it is found by both. */
+  declare written: CreationOptional<string>;
   /** Counts the changes of this passage. */
   declare revision: CreationOptional<number>;
   /** Whether a person has changed it. */
@@ -35,7 +39,14 @@ export class PassageRow extends Model<InferAttributes<PassageRow>, InferCreation
         speaker: DataTypes.TEXT,
         startsParagraph: DataTypes.BOOLEAN,
         words: DataTypes.JSON,
-        text: DataTypes.TEXT,
+        text: {
+          type: DataTypes.TEXT,
+          set(value: string) {
+            this.setDataValue('text', value);
+            this.setDataValue('written', inFigures(value));
+          },
+        },
+        written: { type: DataTypes.TEXT, defaultValue: '' },
         revision: { type: DataTypes.INTEGER, defaultValue: 0 },
         isCorrected: { type: DataTypes.BOOLEAN, defaultValue: false },
       },

@@ -1,6 +1,7 @@
 import type { Appointment } from '@immeld/core/contract/appointments';
 import type { FoundVoice } from '@immeld/core/speech/speakers/speakerFinder';
 import type { RecordingState, Suggestion } from '@immeld/core/contract/recordings';
+import { jsonText } from './jsonText';
 import {
   type CreationOptional,
   DataTypes,
@@ -11,6 +12,8 @@ import {
   type Sequelize,
 } from 'sequelize';
 import type { PassageRow } from './passage';
+import type { Person } from './person';
+import type { Project } from './project';
 import type { Tag } from './tag';
 import type { TodoRow } from './todo';
 import type { WriteUpRow } from './writeUp';
@@ -51,6 +54,9 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
   declare folderId: string | null;
   declare filedAt: Date | null;
   declare binnedAt: Date | null;
+  declare archivedAt: CreationOptional<Date | null>;
+  declare isFavourite: CreationOptional<boolean>;
+  declare projectId: CreationOptional<string | null>;
   declare suggestion: Suggestion;
   declare peaks: number[];
   declare model: string | null;
@@ -64,6 +70,8 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
   declare moreSounds: CreationOptional<MoreSound[]>;
   /** The video that belongs to the sound, where the server has it. */
   declare video: CreationOptional<Video | null>;
+  /** Whether spoken commands are done and not written. */
+  declare isDictation: CreationOptional<boolean>;
   /** Where it was recorded, as its file says, if the person wants that known. */
   declare place: CreationOptional<string | null>;
   /** The voices that were told apart in it, by the name they have here. */
@@ -74,7 +82,10 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
   declare todos?: NonAttribute<TodoRow[]>;
   declare writeUps?: NonAttribute<WriteUpRow[]>;
   declare tags?: NonAttribute<Tag[]>;
+  declare people?: NonAttribute<Person[]>;
+  declare project?: NonAttribute<Project | null>;
   declare setTags: (tags: Tag[], options?: object) => Promise<void>;
+  declare setPeople: (people: Person[], options?: object) => Promise<void>;
 
   static initialise(sequelize: Sequelize): void {
     Recording.init(
@@ -96,43 +107,21 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
         folderId: DataTypes.UUID,
         filedAt: DataTypes.DATE,
         binnedAt: DataTypes.DATE,
+        archivedAt: DataTypes.DATE,
+        isFavourite: { type: DataTypes.BOOLEAN, defaultValue: false },
+        projectId: DataTypes.UUID,
         suggestion: DataTypes.JSON,
         peaks: DataTypes.JSON,
         model: DataTypes.TEXT,
         language: DataTypes.TEXT,
         captureId: DataTypes.UUID,
         isRecovered: { type: DataTypes.BOOLEAN, defaultValue: false },
+        isDictation: { type: DataTypes.BOOLEAN, defaultValue: false },
         appointment: DataTypes.JSON,
-        moreSounds: {
-          type: DataTypes.TEXT,
-          get(): MoreSound[] {
-            return JSON.parse(
-              (this.getDataValue('moreSounds') as unknown as string | undefined) ?? '[]',
-            ) as MoreSound[];
-          },
-          set(sounds: MoreSound[]) {
-            this.setDataValue('moreSounds', JSON.stringify(sounds) as unknown as MoreSound[]);
-          },
-        },
-        video: {
-          type: DataTypes.TEXT,
-          get(): Video | null {
-            return JSON.parse((this.getDataValue('video') as unknown as string | null) ?? 'null') as Video | null;
-          },
-          set(video: Video | null) {
-            this.setDataValue('video', video && (JSON.stringify(video) as unknown as Video));
-          },
-        },
+        moreSounds: jsonText<MoreSound[]>('moreSounds', []),
+        video: jsonText<Video | null>('video', null),
         place: DataTypes.TEXT,
-        voices: {
-          type: DataTypes.TEXT,
-          get(): FoundVoice[] {
-            return JSON.parse((this.getDataValue('voices') as unknown as string | null) ?? '[]') as FoundVoice[];
-          },
-          set(voices: FoundVoice[]) {
-            this.setDataValue('voices', JSON.stringify(voices) as unknown as FoundVoice[]);
-          },
-        },
+        voices: jsonText<FoundVoice[]>('voices', []),
         createdAt: DataTypes.DATE,
         updatedAt: DataTypes.DATE,
       },
@@ -140,3 +129,10 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
     );
   }
 }
+
+/** What a recording is called: by its person, as suggested, or by its file. */
+export const titleOf = ({
+  title,
+  suggestion,
+  fileName,
+}: Pick<Recording, 'title' | 'suggestion' | 'fileName'>): string => title ?? suggestion.title ?? fileName;

@@ -1,4 +1,5 @@
-import type { MarkKind, SlipKind } from '@immeld/core/contract/slips';
+import type { MarkKind, SlipComment, SlipFile, SlipKind } from '@immeld/core/contract/slips';
+import { jsonText } from './jsonText';
 import {
   type CreationOptional,
   DataTypes,
@@ -21,6 +22,13 @@ export class SlipRow extends Model<InferAttributes<SlipRow>, InferCreationAttrib
   /** Name inside the sound folder. */
   declare pictureFile: string | null;
   declare binnedAt: Date | null;
+  declare address: CreationOptional<string | null>;
+  /** What was put beside the words; its bytes lie in the folder under the slip's id. */
+  declare file: CreationOptional<SlipFile | null>;
+  /** The words of the file, where they could be read. */
+  declare fileText: CreationOptional<string | null>;
+  declare assignee: CreationOptional<string | null>;
+  declare comments: CreationOptional<SlipComment[]>;
 
   static initialise(sequelize: Sequelize): void {
     SlipRow.init(
@@ -35,6 +43,11 @@ export class SlipRow extends Model<InferAttributes<SlipRow>, InferCreationAttrib
         text: DataTypes.TEXT,
         pictureFile: DataTypes.TEXT,
         binnedAt: DataTypes.DATE,
+        address: DataTypes.TEXT,
+        file: jsonText<SlipFile | null>('file', null),
+        fileText: DataTypes.TEXT,
+        assignee: DataTypes.TEXT,
+        comments: jsonText<SlipComment[]>('comments', []),
       },
       { sequelize, tableName: 'slips', modelName: 'slip' },
     );

@@ -11,6 +11,7 @@ export class Tag extends Model<InferAttributes<Tag>, InferCreationAttributes<Tag
   declare id: CreationOptional<string>;
   declare accountId: CreationOptional<string>;
   declare name: string;
+  declare isPinned: CreationOptional<boolean>;
 
   static initialise(sequelize: Sequelize): void {
     Tag.init(
@@ -18,6 +19,7 @@ export class Tag extends Model<InferAttributes<Tag>, InferCreationAttributes<Tag
         id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
         accountId: DataTypes.UUID,
         name: DataTypes.TEXT,
+        isPinned: { type: DataTypes.BOOLEAN, defaultValue: false },
       },
       { sequelize, tableName: 'tags', modelName: 'tag' },
     );

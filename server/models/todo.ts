@@ -1,4 +1,5 @@
-import type { PencilState } from '@immeld/core/contract/recordings';
+import type { Priority } from '@immeld/core/contract/todos';
+import type { PencilState } from '@immeld/core/contract/pencil';
 import {
   type CreationOptional,
   DataTypes,
@@ -25,6 +26,15 @@ export class TodoRow extends Model<InferAttributes<TodoRow>, InferCreationAttrib
   declare binnedAt: Date | null;
   /** Whether a person changed it; recognising again then leaves it alone. */
   declare isChanged: CreationOptional<boolean>;
+  /** As it was found, so that it is known again when it was reworded. */
+  declare foundText: CreationOptional<string | null>;
+  declare priority: CreationOptional<Priority | null>;
+  declare repeat: CreationOptional<string | null>;
+  declare notes: CreationOptional<string>;
+  declare snoozedUntil: CreationOptional<string | null>;
+  declare position: CreationOptional<number | null>;
+  /** The one that stands for its next time, made when it was done. */
+  declare nextId: CreationOptional<string | null>;
   declare createdAt: CreationOptional<Date>;
   declare recording?: NonAttribute<Recording>;
 
@@ -44,6 +54,13 @@ export class TodoRow extends Model<InferAttributes<TodoRow>, InferCreationAttrib
         doneAt: DataTypes.DATE,
         binnedAt: DataTypes.DATE,
         isChanged: { type: DataTypes.BOOLEAN, defaultValue: false },
+        foundText: { type: DataTypes.TEXT, defaultValue: null },
+        priority: { type: DataTypes.TEXT, defaultValue: null },
+        repeat: { type: DataTypes.TEXT, defaultValue: null },
+        notes: { type: DataTypes.TEXT, defaultValue: '' },
+        snoozedUntil: { type: DataTypes.TEXT, defaultValue: null },
+        position: { type: DataTypes.REAL, defaultValue: null },
+        nextId: { type: DataTypes.UUID, defaultValue: null },
         createdAt: DataTypes.DATE,
       },
       { sequelize, tableName: 'todos', modelName: 'todo' },

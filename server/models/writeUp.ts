@@ -1,4 +1,5 @@
-import type { PencilState, WriteUp } from '@immeld/core/contract/recordings';
+import type { PencilState } from '@immeld/core/contract/pencil';
+import type { WriteUp } from '@immeld/core/contract/recordings';
 import {
   type CreationOptional,
   DataTypes,

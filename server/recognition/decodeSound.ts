@@ -24,15 +24,16 @@ const DECODER_LIMIT_MS = 60 * 60 * 1000;
 type Decoder = ChildProcessByStdio<null, Readable, Readable>;
 
 /** Argument list of the decoder: no shell, no network protocols, only the first sound track. */
-const decoderArguments = (file: string): string[] => [
+const decoderArguments = (file: string, rate: number): string[] => [
   ...['-nostdin', '-hide_banner', '-loglevel', 'info', '-protocol_whitelist', 'file,pipe'],
   ...['-i', `file:${file}`, '-map', '0:a:0', '-vn', '-sn', '-dn'],
-  ...['-ac', '1', '-ar', String(SAMPLE_RATE_HZ), '-f', 'f32le', 'pipe:1'],
+  ...['-ac', '1', '-ar', String(rate), '-f', 'f32le', 'pipe:1'],
 ];
 
 /**
- * Decodes any sound or video file to 16 kHz mono, in chunks, without holding the file in memory.
+ * Decodes any sound or video file to one channel, in chunks, without holding the file in memory.
  * A file that breaks off yields what could be read. Throws SoundError when there is nothing to hear.
+ * @param rate samples per second, 16 kHz unless said otherwise
  * @param onDuration told the length that the file states, if it does
  * @param onTags told its title and when it was made, as far as it says so
  */
@@ -42,15 +43,17 @@ export async function* decodeSound(
     signal,
     onDuration,
     onTags,
+    rate = SAMPLE_RATE_HZ,
   }: {
     signal?: AbortSignal | undefined;
     onDuration?: (durationMs: number) => void;
     onTags?: (tags: FileTags) => void;
+    rate?: number;
   } = {},
 ): AsyncGenerator<Float32Array> {
   const { size } = await fs.promises.stat(file);
   if (size === 0) throw new SoundError('empty', 'This file is empty: it holds no sound. Nothing was changed.');
-  const decoder = spawn(ffmpegInstaller.path, decoderArguments(file), { stdio: ['ignore', 'pipe', 'pipe'] });
+  const decoder = spawn(ffmpegInstaller.path, decoderArguments(file, rate), { stdio: ['ignore', 'pipe', 'pipe'] });
   const limit = setTimeout(() => decoder.kill('SIGKILL'), DECODER_LIMIT_MS);
   const stop = () => decoder.kill('SIGKILL');
   signal?.addEventListener('abort', stop, { once: true });

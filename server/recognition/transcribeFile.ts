@@ -1,9 +1,11 @@
+import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
 import { PeakMeter } from '@immeld/core/audio/peaks';
 import { type ListedName, prepareNames } from '@immeld/core/speech/names/nameCandidates';
 import { SAMPLE_RATE_HZ, Transcriber, type TranscriberModels } from '@immeld/core/speech/transcriber';
 import type { Passage, Word } from '@immeld/core/transcript/manuscript';
 import { type FoundVoice, SpeakerFinder } from '@immeld/core/speech/speakers/speakerFinder';
 import { DEFAULT_PASSAGE_RULES, passagesFrom } from '@immeld/core/transcript/passages';
+import { cleanedChunks } from './cleanedChunks';
 import { decodeSound } from './decodeSound';
 import type { FileTags } from './fileTags';
 
@@ -22,6 +24,7 @@ export type FileTranscript = {
 
 /**
  * Decodes and recognises one sound file of any length and kind.
+ * @param cleaning of the sound before it is recognised; null for the sound as it is
  * @param names and terms that a person has listed
  * @param more further sounds that go on where the file ends
  * @param expectedMs the length when it is known beforehand; else what the file says of itself
@@ -36,7 +39,9 @@ export async function transcribeFile(
     expectedMs = null,
     more = [],
     names = [],
+    cleaning = null,
   }: {
+    cleaning?: Cleaning | null | undefined;
     names?: readonly ListedName[];
     onProgress?: (progress: FileProgress) => void;
     signal?: AbortSignal;
@@ -75,7 +80,7 @@ export async function transcribeFile(
         .join(' '),
     });
   const finder = new SpeakerFinder();
-  const pieces = new Transcriber(models).pieces(metered, {
+  const pieces = new Transcriber(models).pieces(cleaning ? cleanedChunks(metered, SAMPLE_RATE_HZ, cleaning) : metered, {
     signal,
     speakers: finder,
     names: prepareNames(names),

@@ -1,8 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import fs from 'node:fs';
+import type { Deed, Shelves } from '@immeld/core/contract/shelves';
 import type { Account, Session } from '@immeld/core/contract/account';
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
-import type { Recording, RecordingCard, Todo } from '@immeld/core/contract/recordings';
+import type { Recording, RecordingCard } from '@immeld/core/contract/recordings';
+import type { Todo } from '@immeld/core/contract/todos';
 import type { Job } from '@immeld/core/contract/jobs';
 import { AccountRow } from '../models/account';
 import { FIRST_ACCOUNT } from '../accounts/firstAccount';
@@ -148,10 +150,10 @@ describe('a guest', () => {
     const { names } = (await phone.ask<{ names: { text: string }[] }>('GET', '/settings')).body;
     expect(names.map((n) => n.text)).toEqual(['Okwuosa', 'Reyes', 'Vantongeren']);
     expect((await tablet.recordings()).sort()).toEqual([first, second].sort());
-    const shelves = await phone.ask<{ tags: { name: string; recordingCount: number }[] }>('GET', '/shelves');
+    const shelves = await phone.ask<{ tags: { name: string; itemCount: number }[] }>('GET', '/shelves');
     expect(shelves.body.tags).toEqual([
-      { name: 'limes', recordingCount: 2 },
-      { name: 'quay', recordingCount: 1 },
+      { name: 'limes', isPinned: false, itemCount: 2 },
+      { name: 'quay', isPinned: false, itemCount: 1 },
     ]);
   });
 
@@ -242,18 +244,42 @@ describe('another account’s things', () => {
     const content = 'BEGIN:VCALENDAR\r\nVERSION:2.0\r\nEND:VCALENDAR';
     const calendar = (await owner.ask<{ id: string }>('POST', '/calendars', { name: 'Private', content })).body;
     const session = (await owner.ask<{ items: Session[] }>('GET', '/sessions')).body.items[0]!;
+    await owner.ask('PATCH', `/recordings/${recordingId}`, { project: 'Private', people: ['Somebody'] });
+    const shelves = (await owner.ask<Shelves>('GET', '/shelves')).body;
+    const note = (await owner.ask<{ id: string }>('POST', '/notes', { title: 'Private' })).body;
+    const deed = (await owner.ask<{ items: Deed[] }>('GET', '/history')).body.items[0]!;
+    const kept = (await owner.ask<{ id: string }>('POST', '/templates', { template: TEMPLATE })).body;
+    const sheet = (await owner.ask<{ id: string }>('POST', `/recordings/${recordingId}/sheets`, { template: TEMPLATE }))
+      .body;
+    const [passage] = recording.passages;
+    const replacement = (
+      await owner.ask<{ id: string }>('POST', '/replacements', {
+        ...{ find: 'call', by: 'ring', matchesCase: false },
+        passages: [{ passageId: passage!.id, revision: passage!.revision, indexes: [0] }],
+      })
+    ).body;
     return {
       owner,
       ids: {
         ...{ recordings: recordingId, captures: captureId, slips: slipId, jobs: job!.id, folders: folder.id },
         ...{ todos: todo.id, calendars: calendar.id, sessions: session.id, 'write-ups': recording.writeUps[0]!.id },
+        ...{ replacements: replacement.id, projects: shelves.projects[0]!.id, people: shelves.people[0]!.id },
+        ...{ notes: note.id, history: deed.id, templates: kept.id, sheets: sheet.id },
       } as Record<string, string>,
     };
   }
+  const TEMPLATE = { name: 'Private', sections: [{ content: 'text' }] };
   const PASSAGE = { startMs: 0, endMs: 1, speaker: null, startsParagraph: true, words: [] };
   const BODIES: Partial<Record<keyof typeof ENDPOINTS, unknown>> = {
     ...{ addSlips: { slips: [] }, putPicture: {}, correctPassage: { revision: 0, text: 'x' } },
     changeSpeaker: { passageIds: [1], to: 'x' },
+    changeParagraphs: { starts: [1] },
+    ...{
+      makeSheet: { template: TEMPLATE },
+      previewWriteUp: { template: TEMPLATE },
+      changeSheet: { template: TEMPLATE },
+    },
+    addComment: { id: randomUUID(), text: 'x' },
     rewritePassages: { replaced: [{ id: 1, revision: 0 }], passages: [PASSAGE] },
   };
 
@@ -294,7 +320,9 @@ describe('another account’s things', () => {
         .replace(':id', ids[place]!)
         .replace(':format', 'txt')
         .replace(':passageId', '1')
-        .replace(':versionId', ids[place]!);
+        .replace(':versionId', ids[place]!)
+        .replace(':commentId', ids[place]!)
+        .concat(key === 'putSlipFile' ? '?name=x' : '');
       const sent = body ? (BODIES[key as keyof typeof ENDPOINTS] ?? {}) : undefined;
       const answer = await other.ask(method.toUpperCase(), at, sent);
       tried.push(`${key} ${answer.status}`);

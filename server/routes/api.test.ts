@@ -88,9 +88,9 @@ describe('a recording', () => {
     expect(filed.tags.map((t) => t.toLowerCase())).toEqual(['bram', 'limes']);
     expect(filed.todos[0]!.state).toBe('ink');
     const shelves = (await ask('GET', '/shelves')).body as unknown as {
-      folders: { name: string; recordingCount: number }[];
+      folders: { name: string; itemCount: number }[];
     };
-    expect(shelves.folders).toContainEqual(expect.objectContaining({ name: 'Quayside', recordingCount: 1 }));
+    expect(shelves.folders).toContainEqual(expect.objectContaining({ name: 'Quayside', itemCount: 1 }));
     await ask('PATCH', `/recordings/${recording.id}`, { isFiled: false, folderId: null, tags: [] });
     expect(await get(recording.id)).toMatchObject({ isFiled: false, folderId: null, tags: [] });
   });
@@ -234,14 +234,18 @@ describe('finding', () => {
     const found = async (q: string) =>
       (
         (await ask('GET', `/find?q=${encodeURIComponent(q)}`)).body as unknown as {
-          results: { recordingId: string; hits: { snippet: string; startMs: number | null }[] }[];
+          results: { id: string; hits: { snippet: string; startMs: number | null }[] }[];
         }
       ).results;
-    expect((await found('zeb')).map((r) => r.recordingId)).toEqual([recording.id]);
-    const lime = (await found('lime thirst')).find((r) => r.recordingId === recording.id)!;
-    expect(lime.hits[0]).toEqual({ startMs: 5000, snippet: 'The \u2068limes\u2069 are \u2068thirsty\u2069.' });
+    expect((await found('zeb')).map((r) => r.id)).toEqual([recording.id]);
+    const lime = (await found('lime thirst')).find((r) => r.id === recording.id)!;
+    expect(lime.hits).toContainEqual({
+      ...{ kind: 'passage', startMs: 5000, snippet: 'The \u2068limes\u2069 are \u2068thirsty\u2069.' },
+    });
     expect(await found('"thirsty limes"')).toEqual([]);
-    expect(await found('limes -thirsty')).toEqual([]);
+    expect((await found('limes -thirsty')).flatMap((r) => r.hits.map((h) => h.snippet)).join()).not.toContain(
+      'thirsty',
+    );
     expect(await found('NEAR( "')).toEqual([]);
     await ask('PATCH', `/recordings/${recording.id}`, { isBinned: true });
     expect(await found('zebra')).toEqual([]);

@@ -2,8 +2,10 @@ import { createHash, randomUUID } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
 import { gunzipSync } from 'node:zlib';
+import type { MarkKindSetting } from '@immeld/core/contract/markKinds';
 import type { Pack } from '@immeld/core/contract/captures';
-import type { Recording, Todo } from '@immeld/core/contract/recordings';
+import type { Recording } from '@immeld/core/contract/recordings';
+import type { Todo } from '@immeld/core/contract/todos';
 import type { NewSlip, Slip } from '@immeld/core/contract/slips';
 import type { RunningServer } from '../start';
 import { ControlledPool, SPOKEN, startTestServer, temporaryFolder, until, upload } from '../testing/testServer';
@@ -196,6 +198,97 @@ describe('the picture of a slip', () => {
     expect(refused.status).toBe(400);
     expect(((await refused.json()) as { detail: string }).detail).toContain('PNG, JPEG, GIF or WebP');
     expect((await get(id)).slips).toHaveLength(1);
+  });
+});
+
+describe('what is said about a slip', () => {
+  const made = async (part: Partial<NewSlip> = {}) => {
+    const id = await bringIn();
+    const own = slip(part);
+    await json('POST', `/recordings/${id}/slips`, { slips: [own] });
+    return { id, slipId: own.id };
+  };
+  const read = async (id: string) => (await get(id)).slips[0]!;
+
+  it('stands there once, however often it is sent, and goes away alone', async () => {
+    const { id, slipId } = await made();
+    const [first, second] = [randomUUID(), randomUUID()];
+    for (const commentId of [first, first, second]) {
+      await json('POST', `/slips/${slipId}/comments`, { id: commentId, text: `About ${commentId.slice(0, 4)}` });
+    }
+    expect((await read(id)).comments.map((c) => c.id)).toEqual([first, second]);
+    await send('DELETE', `/slips/${slipId}/comments/${first}`);
+    expect((await read(id)).comments.map((c) => c.id)).toEqual([second]);
+    expect((await send('POST', `/slips/${slipId}/comments`, { id: randomUUID(), text: ' ' })).status).toBe(400);
+  });
+
+  it('says whom it is for', async () => {
+    const { id, slipId } = await made();
+    await send('PATCH', `/slips/${slipId}`, { assignee: ' Bram ' });
+    expect((await read(id)).assignee).toBe('Bram');
+    await send('PATCH', `/slips/${slipId}`, { assignee: null });
+    expect((await read(id)).assignee).toBeNull();
+  });
+
+  it.each(['javascript:alert(1)', 'file:///etc/passwd', 'nowhere', 'https://'])('leads not to %s', async (address) => {
+    const id = await bringIn();
+    const refused = await send('POST', `/recordings/${id}/slips`, {
+      slips: [slip({ kind: 'link', mark: null, address })],
+    });
+    expect(refused.status).toBe(400);
+  });
+
+  it('leads to an address', async () => {
+    const { id } = await made({ kind: 'link', mark: null, address: 'https://harrowmere.example/quay?a=1' });
+    expect((await read(id)).address).toBe('https://harrowmere.example/quay?a=1');
+  });
+});
+
+describe('the file of a slip', () => {
+  const put = (id: string, name: string, body: Buffer) =>
+    fetch(`${server.address}/api/slips/${id}/file?name=${encodeURIComponent(name)}`, {
+      method: 'PUT',
+      body: new Uint8Array(body),
+    });
+
+  it('comes back as it went in, by its name, and never as a page of Immeld', async () => {
+    const id = await bringIn();
+    const own = slip({ kind: 'file', mark: null });
+    await json('POST', `/recordings/${id}/slips`, { slips: [own] });
+    const page = Buffer.from('<script>alert(1)</script>');
+    expect((await put(own.id, 'Überblick 🌳.html', page)).status).toBe(200);
+    const { file } = (await get(id)).slips[0]!;
+    expect(file).toEqual({ name: 'Überblick 🌳.html', mediaType: 'application/octet-stream', sizeBytes: page.length });
+    const back = await send('GET', `/slips/${own.id}/file`);
+    expect(back.headers.get('Content-Type')).toBe('application/octet-stream');
+    expect(back.headers.get('Content-Disposition')).toMatch(/^attachment;/);
+    expect(Buffer.from(await back.arrayBuffer()).equals(page)).toBe(true);
+    expect((await put(own.id, 'nothing.txt', Buffer.alloc(0))).status).toBe(400);
+    await put(own.id, 'plan.pdf', Buffer.from('%PDF-1.4 …'));
+    expect((await get(id)).slips[0]!.file!.mediaType).toBe('application/pdf');
+  });
+});
+
+describe('the kinds of marks', () => {
+  const kinds = async () => (await json<{ markKinds: MarkKindSetting[] }>('GET', '/settings')).markKinds;
+  const set = (markKinds: MarkKindSetting[]) => send('PATCH', '/settings', { markKinds });
+
+  it('are renamed and added, and used', async () => {
+    const usual = await kinds();
+    const own: MarkKindSetting = { id: 'own-1', label: 'Quote', shape: 'ring', tone: 'lichen', isHidden: false };
+    expect((await set([{ ...usual[0]!, label: 'Decision' }, ...usual.slice(1), own])).status).toBe(200);
+    expect((await kinds()).map((k) => k.label)).toEqual(['Decision', 'Question', 'Check later', 'To-do', 'Quote']);
+    const id = await bringIn();
+    await json('POST', `/recordings/${id}/slips`, { slips: [slip({ mark: 'own-1' })] });
+    expect((await get(id)).slips[0]!.mark).toBe('own-1');
+    await set(usual);
+  });
+
+  it('keep the mark for to-dos, and names that can be told apart', async () => {
+    const usual = await kinds();
+    expect((await set(usual.slice(0, 3))).status).toBe(400);
+    expect((await set(usual.map((k) => ({ ...k, label: 'Same' })))).status).toBe(400);
+    expect((await set([...usual, usual[0]!])).status).toBe(400);
   });
 });
 

@@ -6,14 +6,23 @@ import type { Recording } from '@immeld/core/contract/recordings';
 import { joinPassages, splitPassage } from '@immeld/core/transcript/edit';
 import type { Passage } from '@immeld/core/transcript/manuscript';
 import type { RunningServer } from '../start';
-import { ControlledPool, askJson, startTestServer, temporaryFolder, until, upload } from '../testing/testServer';
+import {
+  ControlledPool,
+  SPOKEN,
+  askJson,
+  startTestServer,
+  temporaryFolder,
+  until,
+  upload,
+} from '../testing/testServer';
 
 const dataFolder = temporaryFolder();
 let server: RunningServer;
 let counter = 0;
+const pool = new ControlledPool();
 
 beforeAll(async () => {
-  server = await startTestServer(dataFolder, new ControlledPool());
+  server = await startTestServer(dataFolder, pool);
 });
 afterAll(async () => {
   await server.close();
@@ -54,7 +63,7 @@ describe('a correction', () => {
     expect(body.passages[0]!.words[0]).toEqual(passage!.words[0]);
     expect(textOf((await get(id)).passages[0]!)).toBe(text);
     const found = (await ask<FindResult>('GET', '/find?q=zwetschge')).body;
-    expect(found.results.map((r) => r.recordingId)).toEqual([id]);
+    expect(found.results.map((r) => r.id)).toEqual([id]);
     // Taken back with the words as they were.
     const undone = await rewrite(id, body.passages, [passage!]);
     expect(undone.body.passages[0]!.words).toEqual(passage!.words);
@@ -127,5 +136,74 @@ describe('versions', () => {
     const corrected = (await versions(id)).find((v) => v.kind === 'corrected')!;
     const back = (await ask<Recording>('POST', `/recordings/${id}/versions/${corrected.id}/take`)).body;
     expect(textOf(back.passages[0]!)).toBe('All different now.');
+  });
+});
+
+describe('paragraphs', () => {
+  const put = (id: string, change: object) =>
+    ask<{ recording: Recording; before: number[] }>('PUT', `/recordings/${id}/paragraphs`, change);
+  const begins = (r: Recording) => r.passages.map((p) => p.startsParagraph);
+
+  it('begin by another rule, and as before again, without touching a correction', async () => {
+    const { id, passages } = await recognised();
+    await correct(id, passages[1]!, { text: 'The limes are very thirsty.' });
+    const none = await put(id, { kind: 'one' });
+    expect(begins(none.body.recording)).toEqual([true, false]);
+    expect(none.body.before).toEqual(passages.map((p) => p.id));
+    // There is a second of pause between the two.
+    expect(begins((await put(id, { kind: 'pauses', pauseMs: 3000 })).body.recording)).toEqual([true, false]);
+    expect(begins((await put(id, { kind: 'pauses', pauseMs: 500 })).body.recording)).toEqual([true, true]);
+    await put(id, { kind: 'one' });
+    const back = (await put(id, { starts: none.body.before })).body.recording;
+    expect(begins(back)).toEqual([true, true]);
+    expect(textOf(back.passages[1]!)).toBe('The limes are very thirsty.');
+    expect(back.passages[1]!.revision).toBe(1);
+  });
+
+  it('need a rule', async () => {
+    const { id } = await recognised();
+    expect((await put(id, {})).status).toBe(400);
+  });
+});
+
+describe('a dictation', () => {
+  const set = (id: string, isDictation: boolean) => ask<Recording>('PATCH', `/recordings/${id}`, { isDictation });
+
+  it('does the spoken commands, and writes them out again as they were spoken', async () => {
+    const { id, passages } = await recognised();
+    await correct(id, passages[0]!, { text: 'I need to call Bram comma' });
+    const last = (await get(id)).passages[1]!;
+    const words = (text: string) =>
+      text.split(' ').map((t, i) => ({ ...last.words[0]!, text: t, startMs: 5000 + i, endMs: 5001 + i }));
+    const said = {
+      ...last,
+      words: words('Full stop new paragraph the limes are dry strike that The limes are thirsty'),
+    };
+    await rewrite(id, [last], [said]);
+    const dictated = (await set(id, true)).body;
+    expect(dictated.isDictation).toBe(true);
+    // What was typed is no command.
+    expect(dictated.passages.map(textOf)).toEqual(['I need to call Bram comma.', 'The limes are thirsty']);
+    expect(dictated.passages.map((p) => p.startsParagraph)).toEqual([true, true]);
+    expect((await versions(id)).map((v) => v.kind).sort()).toEqual(['recognised', 'spoken']);
+    const spoken = (await set(id, false)).body;
+    expect(spoken.passages.map(textOf)).toEqual(['I need to call Bram comma', textOf(said)]);
+  });
+
+  it('obeys only the commands that are switched on, also when it comes in as one', async () => {
+    await ask('PATCH', '/settings', { dictationOff: ['comma'] });
+    const passage = { ...SPOKEN.passages[0]!, words: 'one comma two full stop'.split(' ').map((text, i) => ({ startMs: i, endMs: i + 1, text, confidence: 1 })) }; // prettier-ignore
+    pool.answer = async () => ({ ...SPOKEN, passages: [passage] });
+    const { recordingId } = await upload(server.address, Buffer.from(`dictated ${counter++}`), 'x.webm', {
+      dictation: '1',
+    });
+    const { passages, isDictation } = await until(
+      () => get(recordingId),
+      (r) => r.state === 'ready',
+    );
+    expect(isDictation).toBe(true);
+    expect(passages.map(textOf)).toEqual(['one comma two.']);
+    await ask('PATCH', '/settings', { dictationOff: [] });
+    pool.answer = new ControlledPool().answer;
   });
 });

@@ -5,7 +5,8 @@ import { Router } from 'express';
 import { Recording } from '../models/recording';
 import { TranscriptVersion } from '../models/transcriptVersion';
 import type { SoundStore } from '../storage/soundStore';
-import { correct, rewrite, takeVersion } from '../transcript/corrections';
+import { changeParagraphs, correct, rewrite, takeVersion } from '../transcript/corrections';
+import { followSpeaker } from '../todos/keepTodos';
 import { giveTo } from '../transcript/speakers';
 import { recordingView } from '../views/recordingView';
 import { serve } from './serve';
@@ -36,7 +37,13 @@ export function correctionRoutes(sounds: SoundStore): Router {
   serve(router, ENDPOINTS.changeSpeaker, async ({ params, body }) => {
     const recording = await find(params.id);
     const changed = await giveTo(recording, body);
+    await followSpeaker(recording, body);
     return { recording: (await recordingView(recording.id, sounds))!, changed };
+  });
+  serve(router, ENDPOINTS.changeParagraphs, async ({ params, body }) => {
+    const recording = await find(params.id);
+    const before = await changeParagraphs(recording, body);
+    return { recording: (await recordingView(recording.id, sounds))!, before };
   });
   serve(router, ENDPOINTS.listVersions, async ({ params }) => {
     const { id: recordingId } = await find(params.id);

@@ -5,6 +5,7 @@ import { Op, QueryTypes, type Sequelize } from 'sequelize';
 import { accountId } from '../accounts/currentAccount';
 import { appointmentsBetween, serverZone } from '../calendar/calendars';
 import { Recording } from '../models/recording';
+import { NoteRow } from '../models/note';
 import { TodoRow } from '../models/todo';
 import { CARD_INCLUDES, cardView, todoView } from '../views/recordingView';
 import { serve } from './serve';
@@ -26,7 +27,7 @@ export function dayRoutes(database: Sequelize): Router {
       throw new Problem('invalid-request', 'There is no such day in the calendar.');
     }
     const week = weekOf(date);
-    const [appointments, recordings, todos, totals] = await Promise.all([
+    const [appointments, recordings, todos, note, totals] = await Promise.all([
       appointmentsBetween(date, date, zone ?? serverZone()),
       Recording.findAll({
         where: { startedAt: { [Op.startsWith]: date }, binnedAt: null },
@@ -37,6 +38,7 @@ export function dayRoutes(database: Sequelize): Router {
         where: { due: { [Op.startsWith]: date }, state: 'ink', binnedAt: null },
         include: { model: Recording, as: 'recording' },
       }),
+      NoteRow.findOne({ where: { day: date, binnedAt: null } }),
       database.query<{ date: string; recordingCount: number; spokenMs: number }>(
         `SELECT substr(started_at, 1, 10) AS date, COUNT(*) AS recordingCount, COALESCE(SUM(duration_ms), 0) AS spokenMs
          FROM recordings WHERE account_id = ? AND binned_at IS NULL AND started_at >= ? AND started_at < ? GROUP BY 1`,
@@ -48,7 +50,45 @@ export function dayRoutes(database: Sequelize): Router {
       ...{ date, appointments },
       recordings: recordings.map(cardView),
       todos: todos.map((t) => todoView(t)),
+      note: note && { id: note.id, lines: note.text.split('\n').filter(Boolean) },
       week: week.map((d) => byDate.get(d) ?? { date: d, recordingCount: 0, spokenMs: 0 }),
+    };
+  });
+
+  serve(router, ENDPOINTS.getWeeks, async ({ query: { until, count } }) => {
+    const last = Date.parse(`${weekOf(until)[0]!}T00:00:00Z`);
+    const mondays = Array.from({ length: count }, (_, i) =>
+      new Date(last - (count - 1 - i) * 7 * DAY_MS).toISOString().slice(0, 10),
+    );
+    const after = new Date(last + 7 * DAY_MS).toISOString().slice(0, 10);
+    const inWeek = (column: string) => `date(${column}, 'weekday 0', '-6 days')`;
+    const ask = <T extends object>(sql: string) =>
+      database.query<T>(sql, { replacements: [accountId(), mondays[0], after], type: QueryTypes.SELECT });
+    const [said, found, done] = await Promise.all([
+      ask<{ monday: string; spokenMs: number; transcribedMs: number; spoken: number; broughtIn: number }>(
+        `SELECT ${inWeek('substr(started_at, 1, 10)')} AS monday, COALESCE(SUM(duration_ms), 0) AS spokenMs,
+           COALESCE(SUM(CASE state WHEN 'ready' THEN duration_ms END), 0) AS transcribedMs,
+           SUM(source <> 'import') AS spoken, SUM(source = 'import') AS broughtIn
+         FROM recordings WHERE account_id = ? AND binned_at IS NULL AND started_at >= ? AND started_at < ? GROUP BY 1`,
+      ),
+      ask<{ monday: string; n: number }>(
+        `SELECT ${inWeek('date(created_at)')} AS monday, COUNT(*) AS n FROM todos
+         WHERE account_id = ? AND binned_at IS NULL AND state <> 'dropped' AND created_at >= ? AND created_at < ? GROUP BY 1`,
+      ),
+      ask<{ monday: string; n: number }>(
+        `SELECT ${inWeek('date(done_at)')} AS monday, COUNT(*) AS n FROM todos
+         WHERE account_id = ? AND binned_at IS NULL AND done_at >= ? AND done_at < ? GROUP BY 1`,
+      ),
+    ]);
+    const nothing = { spokenMs: 0, transcribedMs: 0, spoken: 0, broughtIn: 0 };
+    return {
+      weeks: mondays.map((monday) => ({
+        ...nothing,
+        ...said.find((w) => w.monday === monday),
+        monday,
+        todosFound: found.find((w) => w.monday === monday)?.n ?? 0,
+        todosDone: done.find((w) => w.monday === monday)?.n ?? 0,
+      })),
     };
   });
 

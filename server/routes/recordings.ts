@@ -1,85 +1,49 @@
+import { isCleaning } from '@immeld/core/audio/cleaning/cleaner';
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
-import type { RecordingChange } from '@immeld/core/contract/recordings';
+import type { RecordingSort } from '@immeld/core/contract/recordingLists';
 import { FORMAT_TYPES } from '@immeld/core/formats/formats';
 import { clockTime } from '@immeld/core/formats/times';
 import { passagesToRead } from '@immeld/core/transcript/reading';
 import { type Response, Router } from 'express';
+import { randomUUID } from 'node:crypto';
 import fs from 'node:fs';
-import { Op, type Transaction, type WhereOptions } from 'sequelize';
-import { indexRecording } from '../find/wordIndex';
-import { appointmentFor } from '../calendar/calendars';
+import path from 'node:path';
+import { Op, type Order, type Sequelize, type Transaction, type WhereOptions, literal } from 'sequelize';
+import { beside, changeInWords, changeMany, changeRecording } from '../filing/filingRecordings';
+import { checkFolder } from '../filing/shelving';
+import { doing } from '../history/deeds';
 import type { JobQueue } from '../jobs/queue';
-import { Folder } from '../models/folder';
-import { Recording } from '../models/recording';
+import { RecordingPerson } from '../models/person';
+import { Recording, titleOf } from '../models/recording';
 import { sharedSettings } from '../models/settings';
 import { RecordingTag, Tag } from '../models/tag';
 import { TodoRow } from '../models/todo';
+import { cleanInBackground } from '../recognition/cleanedCopy';
 import type { SoundStore } from '../storage/soundStore';
 import { CARD_INCLUDES, cardView, recordingView } from '../views/recordingView';
 import { serve } from './serve';
 
 const notFound = () => new Problem('not-found', 'There is no such recording here. It may have been removed.');
 
-async function find(id: string): Promise<Recording> {
-  const recording = await Recording.findByPk(id);
+async function find(id: string, transaction?: Transaction): Promise<Recording> {
+  const recording = await Recording.findByPk(id, transaction ? { transaction } : {});
   if (!recording) throw notFound();
   return recording;
 }
 
-/** Gives a recording exactly these tags, making those that are new; case does not tell two tags apart. */
-async function setTags(recording: Recording, names: readonly string[], transaction: Transaction): Promise<void> {
-  const tags: Tag[] = [];
-  for (const name of new Map(names.map((n) => [n.trim().toLowerCase(), n.trim()])).values()) {
-    const known = await Tag.findOne({
-      where: Tag.sequelize!.where(Tag.sequelize!.fn('lower', Tag.sequelize!.col('name')), name.toLowerCase()),
-      transaction,
-    });
-    tags.push(known ?? (await Tag.create({ name }, { transaction })));
-  }
-  await recording.setTags(tags, { transaction });
-}
-
-async function checkFolder(folderId: string | null | undefined): Promise<void> {
-  if (folderId && !(await Folder.count({ where: { id: folderId, binnedAt: null } }))) {
-    throw new Problem('invalid-request', 'This folder does not exist any more. Choose another one.');
-  }
-}
-
-async function chosenAppointment(recording: Recording, { appointmentId, zone }: RecordingChange) {
-  const chosen = await appointmentFor(recording.startedAt, zone ?? null, appointmentId);
-  if (chosen?.id !== appointmentId) {
-    throw new Problem('invalid-request', 'This appointment is not in the calendar of that day any more.');
-  }
-  return chosen;
-}
-
-async function change(recording: Recording, body: RecordingChange & { isFiled?: boolean | undefined }): Promise<void> {
-  await checkFolder(body.folderId);
-  const appointment = body.appointmentId ? await chosenAppointment(recording, body) : null;
-  await recording.sequelize.transaction(async (transaction) => {
-    const suggestion = { ...recording.suggestion };
-    if (body.drop?.includes('title')) suggestion.title = null;
-    // A title that came from the wrong appointment goes with it.
-    if (body.appointmentId !== undefined && suggestion.title === (recording.appointment?.title ?? null)) {
-      suggestion.title = appointment?.title || null;
-    }
-    if (body.drop?.includes('folder')) suggestion.folderId = null;
-    if (body.drop?.includes('tags')) suggestion.tags = [];
-    await recording.update(
-      {
-        suggestion,
-        ...(body.appointmentId !== undefined ? { appointment } : {}),
-        ...(body.title !== undefined ? { title: body.title || null } : {}),
-        ...(body.folderId !== undefined ? { folderId: body.folderId } : {}),
-        ...(body.isFiled !== undefined ? { filedAt: body.isFiled ? (recording.filedAt ?? new Date()) : null } : {}),
-        ...(body.isBinned !== undefined ? { binnedAt: body.isBinned ? new Date() : null } : {}),
-      },
-      { transaction },
-    );
-    if (body.tags) await setTags(recording, body.tags.map(String), transaction);
-    if (body.title !== undefined) await indexRecording(recording, null, transaction);
-  });
+/** Makes the browser keep what is sent under a name in any script (RFC 6266). */
+function asFile(response: Response, title: string, extension: string): void {
+  const fileName = `${
+    title
+      .replace(/[\\/:*?"<>|\p{C}]+/gu, ' ')
+      .trim()
+      .slice(0, 120) || 'recording'
+  }.${extension}`;
+  response.setHeader(
+    'Content-Disposition',
+    `attachment; filename="${fileName.replace(/[^ -~]|["\\%]/g, '_')}"; filename*=UTF-8''${encodeURIComponent(fileName).replace(/['()*]/g, (c) => `%${c.charCodeAt(0).toString(16).toUpperCase()}`)}`,
+  );
 }
 
 async function sendMedia(response: Response, file: string, mediaType: string | null): Promise<void> {
@@ -94,7 +58,26 @@ async function sendMedia(response: Response, file: string, mediaType: string | n
   );
 }
 
-export function recordingRoutes(sounds: SoundStore, queue: JobQueue): Router {
+const ORDERS: Record<RecordingSort, Order> = {
+  newest: [
+    ['startedAt', 'DESC'],
+    ['id', 'ASC'],
+  ],
+  oldest: [
+    ['startedAt', 'ASC'],
+    ['id', 'ASC'],
+  ],
+  title: [
+    [literal("coalesce(title, json_extract(suggestion, '$.title'), file_name) COLLATE NOCASE"), 'ASC'],
+    ['id', 'ASC'],
+  ],
+  longest: [
+    ['durationMs', 'DESC'],
+    ['id', 'ASC'],
+  ],
+};
+
+export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: JobQueue): Router {
   const router = Router();
 
   const answer = async (id: string) => {
@@ -103,12 +86,32 @@ export function recordingRoutes(sounds: SoundStore, queue: JobQueue): Router {
     return view;
   };
 
+  const soundFileOf = (recording: Recording): string => {
+    const copy = recording.playbackFile && sounds.pathOf(recording.playbackFile);
+    const file = copy && fs.existsSync(copy) ? copy : sounds.pathOf(recording.soundFile);
+    if (fs.existsSync(file)) return file;
+    throw new Problem(
+      'sound-missing',
+      'The sound of this recording is not on the disk any more.',
+      'The text, the notes and the to-dos are still here.',
+    );
+  };
+
   serve(router, ENDPOINTS.listRecordings, async ({ query }) => {
     const where: WhereOptions & Record<string, unknown> = {};
-    if (query.place === 'bin') where['binnedAt'] = { [Op.ne]: null };
-    else if (query.place !== 'all') where['filedAt'] = query.place === 'tray' ? null : { [Op.ne]: null };
-    if (query.place !== 'bin') where['binnedAt'] = null;
+    where['binnedAt'] = query.place === 'bin' ? { [Op.ne]: null } : null;
+    if (query.place === 'archive') where['archivedAt'] = { [Op.ne]: null };
+    else if (query.place !== 'bin') where['archivedAt'] = null;
+    if (query.place === 'tray' || query.place === 'shelves') {
+      where['filedAt'] = query.place === 'tray' ? null : { [Op.ne]: null };
+    }
+    if (query.place === 'favourites') where['isFavourite'] = true;
     if (query.folderId) where['folderId'] = query.folderId;
+    if (query.projectId) where['projectId'] = query.projectId;
+    if (query.personId) {
+      const links = await RecordingPerson.findAll({ where: { personId: query.personId } });
+      where['id'] = links.map((l) => l.recordingId);
+    }
     if (query.tag) {
       const tag = await Tag.findOne({ where: { name: query.tag } });
       const links = tag ? await RecordingTag.findAll({ where: { tagId: tag.id } }) : [];
@@ -119,10 +122,7 @@ export function recordingRoutes(sounds: SoundStore, queue: JobQueue): Router {
       Recording.findAll({
         where,
         attributes: ['id'],
-        order: [
-          ['startedAt', 'DESC'],
-          ['id', 'ASC'],
-        ],
+        order: ORDERS[query.sort],
         limit: query.limit,
         offset: query.offset,
       }),
@@ -130,47 +130,77 @@ export function recordingRoutes(sounds: SoundStore, queue: JobQueue): Router {
     const rows = await Recording.findAll({
       where: { id: page.map((r) => r.id) },
       include: CARD_INCLUDES,
-      order: [
-        ['startedAt', 'DESC'],
-        ['id', 'ASC'],
-      ],
     });
-    return { total, items: rows.map(cardView) };
+    const byId = new Map(rows.map((r) => [r.id, r]));
+    return { total, items: page.flatMap(({ id }) => byId.get(id) ?? []).map(cardView) };
   });
 
   serve(router, ENDPOINTS.getRecording, ({ params }) => answer(params.id));
 
   serve(router, ENDPOINTS.changeRecording, async ({ params, body }) => {
-    const recording = await find(params.id);
-    await change(recording, body);
+    await checkFolder(body.folderId);
+    await doing(database, async (deed) => {
+      const recording = await find(params.id, deed.transaction);
+      const wasFiled = recording.filedAt !== null;
+      await changeRecording(recording, body, deed);
+      return { text: await changeInWords(recording, body, wasFiled), count: 1 };
+    });
     // What was thrown away while recording has not been recognised; taken out of the bin, it is.
-    if (body.isBinned === false && recording.state === 'waiting') await queue.add(recording.id);
+    if (body.isBinned === false && (await find(params.id)).state === 'waiting') await queue.add(params.id);
     return answer(params.id);
   });
 
   serve(router, ENDPOINTS.fileRecording, async ({ params, body }) => {
     const { todoIds, ...rest } = body;
-    await change(await find(params.id), { ...rest, isFiled: true });
-    if (todoIds?.length) {
-      await TodoRow.update({ state: 'ink' }, { where: { id: todoIds, recordingId: params.id, state: 'pencil' } });
-    }
+    await checkFolder(rest.folderId);
+    await doing(database, async (deed) => {
+      const recording = await find(params.id, deed.transaction);
+      await changeRecording(recording, await beside(recording, { ...rest, isFiled: true }, deed), deed);
+      const todos = todoIds?.length
+        ? await TodoRow.findAll({
+            where: { id: todoIds, recordingId: params.id, state: 'pencil' },
+            transaction: deed.transaction,
+          })
+        : [];
+      for (const todo of todos) await deed.change(todo, { state: 'ink' });
+      return { text: `“${titleOf(recording)}” is filed.`, count: 1 };
+    });
     return answer(params.id);
   });
 
-  serve(router, ENDPOINTS.recogniseAgain, async ({ params }) => queue.add((await find(params.id)).id));
+  serve(router, ENDPOINTS.changeMany, async ({ body }) => {
+    const done = await doing(database, (deed) => changeMany(body, deed));
+    if (body.isBinned === false) {
+      const waiting = await Recording.findAll({ where: { id: body.ids, state: 'waiting' }, attributes: ['id'] });
+      for (const { id } of waiting) await queue.add(id);
+    }
+    return done;
+  });
+
+  serve(router, ENDPOINTS.recogniseAgain, async ({ params, body }) =>
+    queue.add((await find(params.id)).id, isCleaning(body.cleaning) ? body.cleaning : null),
+  );
 
   serve(router, ENDPOINTS.getSound, async ({ params, response }) => {
     const recording = await find(params.id);
-    const copy = recording.playbackFile && sounds.pathOf(recording.playbackFile);
-    const file = copy && fs.existsSync(copy) ? copy : sounds.pathOf(recording.soundFile);
-    if (!fs.existsSync(file)) {
-      throw new Problem(
-        'sound-missing',
-        'The sound of this recording is not on the disk any more.',
-        'The text, the notes and the to-dos are still here.',
-      );
+    const file = soundFileOf(recording);
+    await sendMedia(response, file, file === sounds.pathOf(recording.soundFile) ? recording.mediaType : null);
+  });
+
+  serve(router, ENDPOINTS.getCleanedSound, async ({ params, query, response }) => {
+    const recording = await find(params.id);
+    const target = path.join(sounds.uploadFolder, `${randomUUID()}.cleaned.m4a`);
+    const gone = new AbortController();
+    response.once('close', () => gone.abort(new Error('Nobody waits for it any more.')));
+    try {
+      await cleanInBackground(soundFileOf(recording), target, query, gone.signal);
+      asFile(response, `${recording.title ?? recording.suggestion.title ?? recording.fileName}, cleaned`, 'm4a');
+      await sendMedia(response, target, 'audio/mp4');
+    } catch (error) {
+      if (!gone.signal.aborted) throw error;
+    } finally {
+      await fs.promises.rm(target, { force: true });
     }
-    await sendMedia(response, file, file === copy ? null : recording.mediaType);
   });
 
   serve(router, ENDPOINTS.getVideo, async ({ params, response }) => {
@@ -185,17 +215,8 @@ export function recordingRoutes(sounds: SoundStore, queue: JobQueue): Router {
     const view = await answer(params.id);
     const { mediaType, write } = FORMAT_TYPES[params.format];
     const title = view.title ?? view.suggestion.title ?? view.fileName;
-    const fileName = `${
-      title
-        .replace(/[\\/:*?"<>|\p{C}]+/gu, ' ')
-        .trim()
-        .slice(0, 120) || 'recording'
-    }.${params.format}`;
     response.type(mediaType);
-    response.setHeader(
-      'Content-Disposition',
-      `attachment; filename="${fileName.replace(/[^ -~]|["\\%]/g, '_')}"; filename*=UTF-8''${encodeURIComponent(fileName).replace(/['()*]/g, (c) => `%${c.charCodeAt(0).toString(16).toUpperCase()}`)}`,
-    );
+    asFile(response, title, params.format);
     response.send(
       write({
         ...{ file: view.fileName, title, durationMs: view.durationMs ?? 0 },

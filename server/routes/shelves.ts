@@ -1,30 +1,39 @@
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
-import { TINTS, type Folder as FolderAnswer, type Tint } from '@immeld/core/contract/shelves';
+import {
+  TINTS,
+  type Folder as FolderAnswer,
+  type Named,
+  type NamedChange,
+  type Tint,
+} from '@immeld/core/contract/shelves';
 import { Router } from 'express';
-import { Op, QueryTypes, type Sequelize } from 'sequelize';
+import { type ModelStatic, Op, QueryTypes, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
 import { accountId } from '../accounts/currentAccount';
+import {
+  changePerson,
+  changeProject,
+  checkParent,
+  isBinned,
+  neighboursOf,
+  notBinned,
+  putInOrder,
+  removeTag,
+  renameTag,
+  tagNamed,
+} from '../filing/shelving';
+import { type Deed, doing } from '../history/deeds';
 import { Folder } from '../models/folder';
+import { NoteRow } from '../models/note';
+import { Person } from '../models/person';
 import { Project } from '../models/project';
 import { Recording } from '../models/recording';
 import { TodoRow } from '../models/todo';
 import { serve } from './serve';
 
-async function folderView(row: Folder): Promise<FolderAnswer> {
-  const { id, name, tint, parentId } = row;
-  const recordingCount = await Recording.count({ where: { folderId: id, binnedAt: null, filedAt: { [Op.ne]: null } } });
-  return { id, name, tint, parentId, recordingCount };
-}
+const missing = (what: string) => new Problem('not-found', `There is no such ${what}. It may have been removed.`);
 
-/** A folder inside itself could never be reached again. */
-async function checkParent(id: string | null, parentId: string | null | undefined): Promise<void> {
-  for (let at = parentId ?? null; at;) {
-    if (at === id) throw new Problem('invalid-request', 'A folder cannot lie inside itself.');
-    const parent: Folder | null = await Folder.findByPk(at);
-    if (!parent) throw new Problem('invalid-request', 'The folder around it does not exist any more.');
-    at = parent.parentId;
-  }
-}
+const SHOWN = 'binned_at IS NULL AND archived_at IS NULL';
 
 export function shelfRoutes(database: Sequelize): Router {
   const router = Router();
@@ -32,48 +41,140 @@ export function shelfRoutes(database: Sequelize): Router {
   serve(router, ENDPOINTS.getShelves, async () => {
     const count = <T extends object>(sql: string) =>
       database.query<T>(sql, { type: QueryTypes.SELECT, replacements: { account: accountId() } });
-    const [folders, perFolder, tags, projects, trayCount, binCount, openTodoCount] = await Promise.all([
-      Folder.findAll({ where: { binnedAt: null }, order: [['name', 'ASC']] }),
+    const countsOf = (table: string, column: string) =>
       count<{ id: string; n: number }>(
-        `SELECT folder_id AS id, COUNT(*) AS n FROM recordings
-         WHERE account_id = :account AND binned_at IS NULL AND filed_at IS NOT NULL AND folder_id IS NOT NULL GROUP BY folder_id`,
+        `SELECT l.${column} AS id, COUNT(*) AS n FROM ${table} l JOIN recordings r ON r.id = l.recording_id
+         WHERE r.account_id = :account AND r.${SHOWN.replace(' AND ', ' AND r.')} GROUP BY 1`,
+      );
+    const [folders, perFolder, tags, projects, people, perProject, perPerson] = await Promise.all([
+      Folder.findAll({ where: notBinned, order: ['position', 'name'] }),
+      count<{ id: string; n: number }>(
+        `SELECT folder_id AS id, COUNT(*) AS n FROM (
+           SELECT folder_id FROM recordings WHERE account_id = :account AND ${SHOWN} AND filed_at IS NOT NULL
+           UNION ALL SELECT folder_id FROM notes WHERE account_id = :account AND ${SHOWN})
+         WHERE folder_id IS NOT NULL GROUP BY 1`,
       ),
-      count<{ name: string; recordingCount: number }>(
-        `SELECT t.name AS name, COUNT(*) AS recordingCount FROM tags t
-         JOIN recording_tags rt ON rt.tag_id = t.id JOIN recordings r ON r.id = rt.recording_id
-         WHERE t.account_id = :account AND r.binned_at IS NULL GROUP BY t.id ORDER BY t.name COLLATE NOCASE`,
+      count<{ name: string; isPinned: number; itemCount: number }>(
+        `SELECT t.name AS name, t.is_pinned AS isPinned,
+           (SELECT COUNT(*) FROM recording_tags l JOIN recordings r ON r.id = l.recording_id WHERE l.tag_id = t.id AND r.binned_at IS NULL) +
+           (SELECT COUNT(*) FROM note_tags l JOIN notes n ON n.id = l.note_id WHERE l.tag_id = t.id AND n.binned_at IS NULL) AS itemCount
+         FROM tags t WHERE t.account_id = :account ORDER BY t.is_pinned DESC, t.name COLLATE NOCASE`,
       ),
       Project.findAll({ order: [['name', 'ASC']] }),
-      Recording.count({ where: { filedAt: null, binnedAt: null } }),
-      Recording.count({ where: { binnedAt: { [Op.ne]: null } } }),
-      TodoRow.count({ where: { state: 'ink', doneAt: null, binnedAt: null } }),
+      Person.findAll({ order: [['name', 'ASC']] }),
+      count<{ id: string; n: number }>(
+        `SELECT project_id AS id, COUNT(*) AS n FROM recordings WHERE account_id = :account AND ${SHOWN} AND project_id IS NOT NULL GROUP BY 1`,
+      ),
+      countsOf('recording_people', 'person_id'),
     ]);
-    const counts = new Map(perFolder.map(({ id, n }) => [id, n]));
+    const shown = { binnedAt: null, archivedAt: null };
+    const archived = { ...notBinned, archivedAt: { [Op.ne]: null } };
+    const both = async (where: WhereOptions & object): Promise<number> =>
+      (await Recording.count({ where: where as WhereOptions<Recording> })) +
+      (await NoteRow.count({ where: where as WhereOptions<NoteRow> }));
+    const counted = (rows: { id: string; n: number }[], id: string) => rows.find((r) => r.id === id)?.n ?? 0;
+    const named = (rows: readonly (Person | Project)[], counts: { id: string; n: number }[]): Named[] =>
+      rows.map(({ id, name, otherNames }) => ({ id, name, otherNames, itemCount: counted(counts, id) }));
     return {
-      folders: folders.map(({ id, name, tint, parentId }) => ({
-        ...{ id, name, tint, parentId },
-        recordingCount: counts.get(id) ?? 0,
-      })),
-      tags,
-      projects: projects.map((p) => p.name),
-      ...{ trayCount, binCount, openTodoCount },
+      folders: folders.map((f) => folderView(f, counted(perFolder, f.id))),
+      tags: tags.map((t) => ({ ...t, isPinned: Boolean(t.isPinned) })).filter((t) => t.itemCount > 0 || t.isPinned),
+      projects: named(projects, perProject),
+      people: named(people, perPerson),
+      trayCount: await Recording.count({ where: { ...shown, filedAt: null } }),
+      favouriteCount: await both({ ...shown, isFavourite: true }),
+      archiveCount: await both(archived),
+      binCount: await both(isBinned),
+      openTodoCount: await TodoRow.count({ where: { state: 'ink', doneAt: null, binnedAt: null } }),
     };
   });
 
   serve(router, ENDPOINTS.addFolder, async ({ body }) => {
     await checkParent(null, body.parentId);
+    const parentId = body.parentId ?? null;
     const tint: Tint = body.tint ?? TINTS[(await Folder.count()) % TINTS.length]!;
-    return folderView(await Folder.create({ name: body.name, tint, parentId: body.parentId ?? null, binnedAt: null }));
+    const position = (await neighboursOf(parentId)).length;
+    return folderView(await Folder.create({ name: body.name, tint, parentId, position, binnedAt: null }), 0);
   });
 
   serve(router, ENDPOINTS.changeFolder, async ({ params, body }) => {
     const row = await Folder.findByPk(params.id);
-    if (!row) throw new Problem('not-found', 'There is no such folder.');
+    if (!row) throw missing('folder');
     if (body.parentId !== undefined) await checkParent(params.id, body.parentId);
-    const { isBinned, ...rest } = body;
-    await row.update({ ...rest, ...(isBinned === undefined ? {} : { binnedAt: isBinned ? new Date() : null }) });
-    return folderView(row);
+    const { isBinned: bins, position, ...rest } = body;
+    const before = row.name;
+    return doing(database, async (deed) => {
+      await deed.change(row, { ...rest, ...(bins === undefined ? {} : { binnedAt: bins ? new Date() : null }) });
+      if (position !== undefined) await putInOrder(row, position, deed);
+      const what =
+        bins !== undefined
+          ? bins
+            ? `“${before}” is removed. Its recordings stay under Everything.`
+            : `“${before}” is back.`
+          : rest.name !== undefined && rest.name !== before
+            ? `“${before}” is called “${row.name}”.`
+            : rest.parentId !== undefined || position !== undefined
+              ? `“${before}” was moved.`
+              : `“${before}” was changed.`;
+      return { text: what, count: 1 };
+    });
   });
+
+  serve(router, ENDPOINTS.changeTag, ({ params, body }) =>
+    doing(database, async (deed) => {
+      const tag = await tagNamed(params.name, deed.transaction);
+      if (!tag) throw missing('tag');
+      const before = tag.name;
+      if (body.isRemoved) {
+        await removeTag(tag, deed);
+        return { text: `The tag ${before} was removed.`, count: 1 };
+      }
+      if (body.isPinned !== undefined) await deed.change(tag, { isPinned: body.isPinned });
+      if (!body.name)
+        return { text: `The tag ${before} is ${body.isPinned ? 'pinned' : 'no longer pinned'}.`, count: 1 };
+      const isJoined = await renameTag(tag, body.name, deed);
+      return {
+        text: isJoined ? `The tags ${before} and ${body.name} are one.` : `The tag ${before} is called ${body.name}.`,
+        count: 1,
+      };
+    }),
+  );
+
+  const addNamed =
+    (model: ModelStatic<Person> | ModelStatic<Project>) =>
+    async ({ body }: { body: { name: string; otherNames?: string[] | undefined } }): Promise<Named> => {
+      const rows = model as ModelStatic<Person>;
+      const known = (await rows.findAll()).find((r) => r.name.toLowerCase() === body.name.toLowerCase());
+      const row = known ?? (await rows.create({ name: body.name, otherNames: body.otherNames ?? [] }));
+      return { id: row.id, name: row.name, otherNames: row.otherNames, itemCount: 0 };
+    };
+  const changeNamed =
+    <M extends Person | Project>(
+      find: (id: string, transaction: Transaction) => Promise<M | null>,
+      what: string,
+      change: (row: M, body: NamedChange, deed: Deed) => Promise<string>,
+    ) =>
+    ({ params, body }: { params: { id: string }; body: NamedChange }) =>
+      doing(database, async (deed) => {
+        const row = await find(params.id, deed.transaction);
+        if (!row) throw missing(what);
+        return { text: `${await change(row, body, deed)}.`, count: 1 };
+      });
+  serve(router, ENDPOINTS.addProject, addNamed(Project));
+  serve(
+    router,
+    ENDPOINTS.changeProject,
+    changeNamed((id, transaction) => Project.findByPk(id, { transaction }), 'project', changeProject),
+  );
+  serve(router, ENDPOINTS.addPerson, addNamed(Person));
+  serve(
+    router,
+    ENDPOINTS.changePerson,
+    changeNamed((id, transaction) => Person.findByPk(id, { transaction }), 'person', changePerson),
+  );
 
   return router;
 }
+
+const folderView = ({ id, name, tint, parentId, position }: Folder, itemCount: number): FolderAnswer => ({
+  ...{ id, name, tint, parentId, position, itemCount },
+});

@@ -6,11 +6,15 @@ import fs from 'node:fs';
 import { Recording } from '../models/recording';
 import { SlipRow } from '../models/slip';
 import { TodoRow } from '../models/todo';
+import { pdfText } from '../storage/pdfText';
 import type { SoundStore } from '../storage/soundStore';
 import { slipView } from '../views/recordingView';
 import { serve } from './serve';
 
 const LARGEST_PICTURE = '20mb';
+const LARGEST_FILE = '50mb';
+const MOST_COMMENTS = 200;
+const PDF = 'application/pdf';
 
 /** Kinds of pictures that every browser shows, by their first bytes (PNG, JPEG, GIF, and WebP in RIFF). */
 const PICTURES: { type: string; extension: string; isIt: (bytes: Buffer) => boolean }[] = [
@@ -30,8 +34,9 @@ export async function addSlips(recordingId: string, slips: readonly NewSlip[]): 
   const fresh = slips.filter((s) => !known.has(s.id));
   await SlipRow.sequelize!.transaction(async (transaction) => {
     await SlipRow.bulkCreate(
-      fresh.map(({ id, kind, mark, startMs, endMs, text }) => ({
+      fresh.map(({ id, kind, mark, startMs, endMs, text, address, assignee }) => ({
         ...{ id, recordingId, kind, mark: mark ?? null, startMs, endMs: endMs ?? null, text },
+        ...{ address: address ?? null, assignee: assignee ?? null },
         ...{ pictureFile: null, binnedAt: null },
       })),
       { transaction },
@@ -71,6 +76,54 @@ export function slipRoutes(sounds: SoundStore): Router {
     const { isBinned, ...rest } = body;
     await slip.update({ ...rest, ...(isBinned === undefined ? {} : { binnedAt: isBinned ? new Date() : null }) });
     return slipView(slip);
+  });
+
+  serve(router, ENDPOINTS.addComment, async ({ params, body }) => {
+    const slip = await find(params.id);
+    if (!slip.comments.some((c) => c.id === body.id)) {
+      if (slip.comments.length >= MOST_COMMENTS) {
+        throw new Problem('invalid-request', 'A slip may have at most 200 comments.', 'Your words are still here.');
+      }
+      await slip.update({ comments: [...slip.comments, { ...body, writtenAt: new Date().toISOString() }] });
+    }
+    return slipView(slip);
+  });
+
+  serve(router, ENDPOINTS.removeComment, async ({ params }) => {
+    const slip = await find(params.id);
+    await slip.update({ comments: slip.comments.filter((c) => c.id !== params.commentId) });
+    return slipView(slip);
+  });
+
+  router.use(ENDPOINTS.putSlipFile.path, raw({ type: () => true, limit: LARGEST_FILE }));
+  serve(router, ENDPOINTS.putSlipFile, async ({ params, query, request }) => {
+    const slip = await find(params.id);
+    const bytes = request.body as Buffer;
+    if (!Buffer.isBuffer(bytes) || bytes.length === 0) {
+      throw new Problem('invalid-request', 'This file is empty. Nothing was put into the margin.');
+    }
+    const target = sounds.slipFilePath(slip.id);
+    await fs.promises.writeFile(`${target}.part`, bytes);
+    await fs.promises.rename(`${target}.part`, target);
+    const mediaType = bytes.subarray(0, 5).toString('latin1') === '%PDF-' ? PDF : 'application/octet-stream';
+    await slip.update({ file: { name: query.name, mediaType, sizeBytes: bytes.length }, fileText: null });
+    // Its words can be found as soon as they are read; nobody waits for that.
+    if (mediaType === PDF)
+      void pdfText(target).then((fileText) => (fileText ? slip.update({ fileText }) : null), console.error);
+    return slipView(slip);
+  });
+
+  serve(router, ENDPOINTS.getSlipFile, async ({ params, response }) => {
+    const slip = await find(params.id);
+    const path = sounds.slipFilePath(slip.id);
+    if (!slip.file || !fs.existsSync(path)) throw new Problem('not-found', 'This slip has no file.');
+    // Never shown by the browser itself: a page somebody brought in must not run as Immeld.
+    response.attachment(slip.file.name);
+    response.type(slip.file.mediaType);
+    response.setHeader('Cache-Control', 'private, max-age=86400');
+    await new Promise<void>((resolve, reject) =>
+      response.sendFile(path, (error) => (error ? reject(error) : resolve())),
+    );
   });
 
   router.use(ENDPOINTS.putPicture.path, raw({ type: () => true, limit: LARGEST_PICTURE }));

@@ -1,36 +1,67 @@
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
-import { Router } from 'express';
+import type { Todo } from '@immeld/core/contract/todos';
+import { type Express, type Request, Router } from 'express';
+import { randomBytes } from 'node:crypto';
+import { asAccount } from '../accounts/currentAccount';
+import { Project } from '../models/project';
 import { Recording } from '../models/recording';
 import { TodoRow } from '../models/todo';
+import { TodoFeedRow } from '../models/todoFeed';
+import { todosAsCheckList } from '../todos/checkList';
+import { nextDate, todosAsCalendar } from '../todos/icalendar';
 import { todoView } from '../views/recordingView';
 import { serve } from './serve';
 
-const withRecording = { include: { model: Recording, as: 'recording' } };
+const withRecording = {
+  include: { model: Recording, as: 'recording', attributes: ['id', 'title', 'fileName', 'suggestion', 'binnedAt'] },
+};
+/** Outside of what needs a cookie: calendar programs have none. */
+const FEEDS = '/feeds';
+
+async function todosIn(state: 'ink' | 'pencil' | 'all'): Promise<Todo[]> {
+  const rows = await TodoRow.findAll({
+    where: { binnedAt: null, ...(state === 'all' ? {} : { state }) },
+    order: [['createdAt', 'ASC']],
+  });
+  // Not joined: a recording with a hundred to-dos would be read a hundred times.
+  const ids = [...new Set(rows.flatMap((t) => t.recordingId ?? []))];
+  const { attributes } = withRecording.include;
+  const recordings = new Map(
+    (
+      await Recording.findAll({
+        where: { id: ids },
+        attributes: [...attributes, 'projectId'],
+        include: { model: Project, as: 'project' },
+      })
+    ).map((r) => [r.id, r] as const),
+  );
+  const sorted = new Set(rows.flatMap((t) => (t.project ? (t.recordingId ?? []) : [])));
+  return rows.flatMap((t) => {
+    const recording = t.recordingId ? recordings.get(t.recordingId) : undefined;
+    if (recording?.binnedAt) return [];
+    const view = todoView(t, recording);
+    // Where nothing that was said names a project, it is that of the recording.
+    const project = t.recordingId && !sorted.has(t.recordingId) ? (recording?.project?.name ?? null) : null;
+    return [{ ...view, project: view.project ?? project }];
+  });
+}
+
+const addressOf = (request: Request): string => `${request.protocol}://${request.get('host')}`;
+const TASKS = 'text/calendar; charset=utf-8';
 
 export function todoRoutes(): Router {
   const router = Router();
 
-  serve(router, ENDPOINTS.listTodos, async ({ query }) => {
-    const rows = await TodoRow.findAll({
-      where: { binnedAt: null, ...(query.state === 'all' ? {} : { state: query.state }) },
-      ...withRecording,
-      order: [['createdAt', 'ASC']],
-    });
-    return { items: rows.filter((t) => !t.recording?.binnedAt).map((t) => todoView(t)) };
-  });
+  serve(router, ENDPOINTS.listTodos, async ({ query }) => ({ items: await todosIn(query.state) }));
 
   serve(router, ENDPOINTS.addTodo, async ({ body }) => {
     if (body.recordingId && !(await Recording.count({ where: { id: body.recordingId } }))) {
       throw new Problem('invalid-request', 'The recording of this to-do does not exist any more.');
     }
+    const { who = null, due = null, project = null, recordingId = null, startMs = null, ...rest } = body;
     const row = await TodoRow.create({
-      text: body.text,
-      who: body.who ?? null,
-      due: body.due ?? null,
-      project: body.project ?? null,
-      recordingId: body.recordingId ?? null,
-      startMs: body.startMs ?? null,
+      ...{ ...rest, who, due, project, recordingId, startMs },
       ...{ quote: null, state: 'ink', doneAt: null, binnedAt: null, isChanged: true },
     });
     return todoView(await row.reload(withRecording));
@@ -40,14 +71,72 @@ export function todoRoutes(): Router {
     const row = await TodoRow.findByPk(params.id, withRecording);
     if (!row) throw new Problem('not-found', 'There is no such to-do.');
     const { isDone, isBinned, ...rest } = body;
-    await row.update({
-      ...rest,
-      ...(isDone === undefined ? {} : { doneAt: isDone ? new Date() : null }),
-      ...(isBinned === undefined ? {} : { binnedAt: isBinned ? new Date() : null }),
-      isChanged: true,
+    await row.sequelize.transaction(async (transaction) => {
+      const wasDone = row.doneAt !== null;
+      await row.update(
+        {
+          ...rest,
+          ...(isDone === undefined ? {} : { doneAt: isDone ? new Date() : null }),
+          ...(isBinned === undefined ? {} : { binnedAt: isBinned ? new Date() : null }),
+          isChanged: true,
+        },
+        { transaction },
+      );
+      if (isDone === true && !wasDone) await comeAgain(row);
+      if (isDone === false && row.nextId) {
+        // Ticked by mistake: the next one goes again, unless something was done with it.
+        await TodoRow.destroy({ where: { id: row.nextId, doneAt: null, isChanged: false }, transaction });
+        await row.update({ nextId: null }, { transaction });
+      }
+      async function comeAgain(done: TodoRow): Promise<void> {
+        const today = new Date(Date.now() - new Date().getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
+        const due = done.repeat && nextDate(done.repeat, done.due ?? today, today);
+        if (!due) return;
+        const { text, who, project, quote, recordingId, startMs, priority, repeat, notes, position } = done;
+        const next = await TodoRow.create(
+          {
+            ...{ text, who, project, quote, recordingId, startMs, priority, repeat, notes, position, due },
+            ...{ state: 'ink', doneAt: null, binnedAt: null },
+          },
+          { transaction },
+        );
+        await done.update({ nextId: next.id }, { transaction });
+      }
     });
     return todoView(row);
   });
 
+  serve(router, ENDPOINTS.todosAsCalendar, async ({ request, response }) => {
+    response.type(TASKS).attachment('Immeld to-dos.ics');
+    response.send(todosAsCalendar(await todosIn('ink'), addressOf(request), new Date()));
+  });
+  serve(router, ENDPOINTS.todosAsList, async ({ request, response }) => {
+    response.type('text/markdown; charset=utf-8').attachment('Immeld to-dos.md');
+    response.send(todosAsCheckList(await todosIn('ink'), addressOf(request)));
+  });
+
+  const feed = async () => {
+    const row = await TodoFeedRow.findOne();
+    return { address: row && `${FEEDS}/${row.token}.ics` };
+  };
+  serve(router, ENDPOINTS.todoFeed, feed);
+  serve(router, ENDPOINTS.changeTodoFeed, async ({ body }) => {
+    await TodoFeedRow.destroy({ where: {} });
+    // 128 bits: nobody comes upon it by guessing.
+    if (body.isOn) await TodoFeedRow.create({ token: randomBytes(16).toString('hex') } as TodoFeedRow);
+    return feed();
+  });
   return router;
+}
+
+/** Serves the to-dos of whoever made the private address; without a cookie, as calendar programs ask. */
+export function serveTodoFeeds(application: Express): void {
+  application.get(`${FEEDS}/:token.ics`, async (request, response) => {
+    const token = /^[0-9a-f]{32}$/.exec(String(request.params['token']))?.[0];
+    const row = token ? await TodoFeedRow.findOne({ where: { token } }) : null;
+    if (!row) throw new Problem('not-found', 'There is no calendar at this address, or it was taken back.');
+    const todos = await asAccount(row.accountId, () => todosIn('ink'));
+    response.type(TASKS).set('Cache-Control', 'private, no-cache').set('X-Robots-Tag', 'noindex');
+    response.send(todosAsCalendar(todos, addressOf(request), new Date()));
+  });
 }

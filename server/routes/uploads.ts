@@ -102,6 +102,7 @@ function metadataOf(upload: Pick<Upload, 'metadata'>): Intake {
     videoOf: metadata['videoOf'] && UUID.test(metadata['videoOf']) ? metadata['videoOf'] : null,
     place: metadata['place'] ?? null,
     isRecovered: metadata['recovered'] === '1',
+    isDictation: metadata['dictation'] === '1',
     isThrownAway: metadata['thrownAway'] === '1',
   };
 }

@@ -1,5 +1,6 @@
 import fs from 'node:fs';
 import { Op } from 'sequelize';
+import { NoteRow } from '../models/note';
 import { Recording } from '../models/recording';
 import { SlipRow } from '../models/slip';
 import { TodoRow } from '../models/todo';
@@ -8,16 +9,18 @@ import type { SoundStore } from './soundStore';
 export const KEPT_IN_BIN_DAYS = 30;
 const DAY_MS = 86_400_000;
 
-/** Removes for good what has lain in the bin for more than 30 days, sound and words. Returns how many recordings. */
+/** Removes for good what has lain in the bin for more than 30 days, sound and words, and notes. Returns how many recordings. */
 export async function emptyBin(sounds: SoundStore, now = new Date()): Promise<number> {
   const before = new Date(now.getTime() - KEPT_IN_BIN_DAYS * DAY_MS);
+  await NoteRow.destroy({ where: { binnedAt: { [Op.lt]: before } } });
   const old = await Recording.findAll({ where: { binnedAt: { [Op.lt]: before } } });
   for (const recording of old) {
-    await recording.sequelize.query('DELETE FROM spoken WHERE recording_id = ?', { replacements: [recording.id] });
     // A to-do that was accepted outlives the recording it came from.
     await TodoRow.destroy({ where: { recordingId: recording.id, state: { [Op.ne]: 'ink' } } });
-    const slips = await SlipRow.findAll({ where: { recordingId: recording.id, pictureFile: { [Op.ne]: null } } });
-    for (const { pictureFile } of slips) await fs.promises.rm(sounds.picturePath(pictureFile!), { force: true });
+    for (const { id, pictureFile, file } of await SlipRow.findAll({ where: { recordingId: recording.id } })) {
+      if (pictureFile) await fs.promises.rm(sounds.picturePath(pictureFile), { force: true });
+      if (file) await fs.promises.rm(sounds.slipFilePath(id), { force: true });
+    }
     await recording.destroy();
     const { soundFile, playbackFile, moreSounds, video } = recording;
     for (const file of [soundFile, playbackFile, video?.file, ...moreSounds.map((s) => s.soundFile)]) {

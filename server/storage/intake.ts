@@ -6,7 +6,6 @@ import { appointmentFor } from '../calendar/calendars';
 import { Recording } from '../models/recording';
 import { sharedSettings } from '../models/settings';
 import { placeFrom } from '../recognition/fileTags';
-import { indexRecording } from '../find/wordIndex';
 import { type SoundStore, sha256Of } from './soundStore';
 
 /** What is known of a file that comes in. `startedAt` is local time of the person, `2026-03-09T07:40:12`. */
@@ -29,6 +28,8 @@ export type Intake = {
   videoOf?: string | null;
   /** Where it was recorded, as its file says: ISO 6709. */
   place?: string | null;
+  /** Spoken commands are to be done. */
+  isDictation?: boolean;
   /** Thrown away while recording: it comes in, but lies in the bin. */
   isThrownAway?: boolean;
 };
@@ -126,7 +127,7 @@ export async function takeIn(
     sha256,
     sizeBytes: size,
     durationMs: intake.durationMs,
-    ...{ startedAt, appointment },
+    ...{ startedAt, appointment, isDictation: intake.isDictation ?? false },
     place: (await sharedSettings()).takesPlace ? placeFrom(intake.place) : null,
     state: 'waiting',
     problem: null,
@@ -134,7 +135,6 @@ export async function takeIn(
     ...{ captureId, isRecovered, binnedAt: isThrownAway ? new Date() : null },
     suggestion: { title: appointment?.title || null, folderId: null, tags: [] },
   });
-  await indexRecording(recording, []);
   return { recording, sha256, isNew: true, isAlreadyHere: false };
 }
 

@@ -25,6 +25,11 @@ export class SoundStore {
     return path.join(this.pictureFolder, path.basename(pictureFile));
   }
 
+  /** A file in the margin; what it is called stands in the database. */
+  slipFilePath(slipId: string): string {
+    return path.join(this.pictureFolder, `${path.basename(slipId)}.file`);
+  }
+
   /** Name of the file for a recording; only a short plain extension is taken from what the person called it. */
   nameFor(recordingId: string, fileName: string): string {
     const extension = path.extname(fileName).toLowerCase();

@@ -26,14 +26,13 @@ export const SPOKEN: WorkerResult = {
     },
   ],
   proposals: {
-    title: 'Call Bram',
-    folderId: null,
-    tags: ['limes'],
+    ...{ title: 'Call Bram', otherTitles: ['Limes'], folderId: null, tags: ['limes'], project: null, people: [] },
     todos: [
       {
         text: 'Call Bram',
         who: 'me',
         due: null,
+        repeat: null,
         project: null,
         quote: 'I need to call Bram.',
         sentence: 0,

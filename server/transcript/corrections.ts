@@ -1,15 +1,16 @@
 import type { Corrected, Correction, Rewriting } from '@immeld/core/contract/corrections';
+import type { ParagraphChange } from '@immeld/core/contract/paragraphs';
 import { Problem } from '@immeld/core/contract/problem';
 import { retimed } from '@immeld/core/transcript/edit';
 import { type Passage, passageText } from '@immeld/core/transcript/manuscript';
+import { USUAL_PARAGRAPHS, markParagraphs } from '@immeld/core/transcript/passages';
 import { Op, type Transaction, literal } from 'sequelize';
-import { indexPassage, indexRecording } from '../find/wordIndex';
 import { PassageRow } from '../models/passage';
 import type { Recording } from '../models/recording';
 import { TranscriptVersion } from '../models/transcriptVersion';
 import { passageView } from '../views/recordingView';
 
-const plain = ({ startMs, endMs, speaker, startsParagraph, words }: PassageRow): Passage => ({
+export const plainPassage = ({ startMs, endMs, speaker, startsParagraph, words }: PassageRow): Passage => ({
   ...{ startMs, endMs, speaker, startsParagraph, words },
 });
 
@@ -31,7 +32,7 @@ export async function keepVersion(
   kind: TranscriptVersion['kind'],
   transaction: Transaction,
 ): Promise<void> {
-  const passages = (await passagesOf(recordingId, transaction)).map(plain);
+  const passages = (await passagesOf(recordingId, transaction)).map(plainPassage);
   await TranscriptVersion.create({ recordingId, kind, passages }, { transaction });
 }
 
@@ -73,9 +74,13 @@ async function movePassages(recordingId: string, from: number, by: number, trans
  * Writes passages that follow each other anew: corrected, parted, joined, or as they were before. Before the first
  * change of a recording its text is kept as a version.
  */
-export async function rewrite(recording: Recording, { replaced, passages }: Rewriting): Promise<Corrected> {
+export async function rewrite(
+  recording: Recording,
+  { replaced, passages }: Rewriting,
+  within?: Transaction,
+): Promise<Corrected> {
   const recordingId = recording.id;
-  return recording.sequelize.transaction(async (transaction) => {
+  const work = async (transaction: Transaction): Promise<Corrected> => {
     const rows = await seen(recordingId, replaced, transaction);
     const isKept = await TranscriptVersion.count({ where: { recordingId, kind: 'recognised' }, transaction });
     if (!isKept) await keepVersion(recordingId, 'recognised', transaction);
@@ -83,7 +88,6 @@ export async function rewrite(recording: Recording, { replaced, passages }: Rewr
     const removed = rows.slice(passages.length);
     for (const row of removed) await row.destroy({ transaction });
     await movePassages(recordingId, from + rows.length, passages.length - rows.length, transaction);
-    for (const row of rows) await indexPassage(recording, row.startMs, null, transaction);
     const written: PassageRow[] = [];
     for (const [i, passage] of passages.entries()) {
       const row = rows[i];
@@ -93,9 +97,31 @@ export async function rewrite(recording: Recording, { replaced, passages }: Rewr
           ? await row.update({ ...values, revision: row.revision + 1 }, { transaction })
           : await PassageRow.create({ ...values, recordingId }, { transaction }),
       );
-      await indexPassage(recording, null, passage, transaction);
     }
     return { passages: written.map(passageView), removed: removed.map((r) => r.id) };
+  };
+  return within ? work(within) : recording.sequelize.transaction(work);
+}
+
+/**
+ * Begins paragraphs by a rule or at given passages; nothing else is touched.
+ * @returns the passages that began a paragraph before
+ */
+export async function changeParagraphs(
+  recording: Recording,
+  { kind, pauseMs, starts }: ParagraphChange,
+): Promise<number[]> {
+  return recording.sequelize.transaction(async (transaction) => {
+    const rows = await passagesOf(recording.id, transaction);
+    const before = rows.filter((r) => r.startsParagraph).map((r) => r.id);
+    const passages = rows.map(plainPassage);
+    if (kind) markParagraphs(passages, { ...USUAL_PARAGRAPHS, kind, ...(pauseMs ? { pauseMs } : {}) });
+    const begins = (row: PassageRow, i: number) => (kind ? passages[i]!.startsParagraph : starts!.includes(row.id));
+    const now = rows.filter(begins).map((r) => r.id);
+    const where = { recordingId: recording.id };
+    await PassageRow.update({ startsParagraph: false }, { where, transaction });
+    await PassageRow.update({ startsParagraph: true }, { where: { ...where, id: now }, transaction });
+    return before;
   });
 }
 
@@ -104,7 +130,7 @@ export async function correct(recording: Recording, id: number, { revision, text
   const row = await PassageRow.findOne({ where: { id, recordingId: recording.id } });
   if (!row) throw gone();
   const words = retimed(row.words, text, row);
-  return rewrite(recording, { replaced: [{ id, revision }], passages: [{ ...plain(row), words }] });
+  return rewrite(recording, { replaced: [{ id, revision }], passages: [{ ...plainPassage(row), words }] });
 }
 
 /** Lays a kept version down as the text; what stood there becomes a version itself. */
@@ -113,7 +139,6 @@ export async function takeVersion(recording: Recording, version: TranscriptVersi
   await recording.sequelize.transaction(async (transaction) => {
     await keepVersion(recordingId, 'corrected', transaction);
     await layDown(recordingId, version.passages, version.kind !== 'recognised', transaction);
-    await indexRecording(recording, version.passages, transaction);
   });
 }
 

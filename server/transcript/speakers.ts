@@ -1,11 +1,15 @@
 import { Problem } from '@immeld/core/contract/problem';
+import { fullName } from '@immeld/core/filing/people';
+import { isCalled } from '@immeld/core/language/todos/people';
 import type { Speaker, SpeakerChange } from '@immeld/core/contract/speakers';
 import { type FoundVoice, isNumbered, namedVoice } from '@immeld/core/speech/speakers/speakerFinder';
 import { fromKept, joined, toKeep } from '@immeld/core/speech/speakers/voiceStatistics';
 import type { Passage } from '@immeld/core/transcript/manuscript';
 import type { Transaction } from 'sequelize';
 import { PassageRow } from '../models/passage';
+import { Person, RecordingPerson } from '../models/person';
 import type { Recording } from '../models/recording';
+import { sharedSettings } from '../models/settings';
 import { VoiceRow } from '../models/voice';
 
 const together = (a: FoundVoice['voice'], b: FoundVoice['voice']) => toKeep(joined(fromKept(a), fromKept(b)));
@@ -57,10 +61,30 @@ export async function giveTo(recording: Recording, { from, passageIds, to }: Spe
     for (const speaker of before) {
       if (speaker === null || speaker === to) continue;
       const left = await PassageRow.count({ where: { recordingId: recording.id, speaker }, transaction });
-      if (left === 0) await renameVoice(recording, speaker, to ?? null, transaction);
+      if (left === 0) {
+        await renameVoice(recording, speaker, to ?? null, transaction);
+        if (!isNumbered(speaker)) await partFrom(recording.id, speaker, transaction);
+      }
     }
+    if (to && !isNumbered(to)) await bringTogether(recording.id, to, transaction);
     return changed;
   });
+}
+
+/** Whoever is named as a speaker is among the people of the recording, under the name they are known by. */
+async function bringTogether(recordingId: string, speaker: string, transaction: Transaction): Promise<void> {
+  const { ownName } = await sharedSettings();
+  if (isCalled(ownName, speaker)) return;
+  const known = await Person.findAll({ transaction });
+  const name = fullName(speaker, known);
+  const person = known.find((p) => p.name === name) ?? (await Person.create({ name, otherNames: [] }, { transaction }));
+  await RecordingPerson.findOrCreate({ where: { recordingId, personId: person.id }, transaction });
+}
+
+async function partFrom(recordingId: string, speaker: string, transaction: Transaction): Promise<void> {
+  const name = fullName(speaker, await Person.findAll({ transaction }));
+  const person = await Person.findOne({ where: { name }, transaction });
+  if (person) await RecordingPerson.destroy({ where: { recordingId, personId: person.id }, transaction });
 }
 
 async function renameVoice(recording: Recording, from: string, to: string | null, transaction: Transaction) {
@@ -106,7 +130,7 @@ export function withNamesOf(
   }
   const nameOf = (speaker: string) => names.get(speaker) ?? speaker;
   return {
-    passages: found.map((p) => (p.speaker === null ? p : { ...p, speaker: nameOf(p.speaker) })),
+    passages: found.map((p) => ({ ...p, speaker: p.speaker === null ? null : nameOf(p.speaker) })),
     voices: voices.map((v) => ({ ...v, speaker: nameOf(v.speaker) })),
   };
 }

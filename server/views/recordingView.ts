@@ -1,10 +1,13 @@
 import { inFigures } from '@immeld/core/transcript/figures';
 import { barsOf } from '@immeld/core/audio/peaks';
-import type { Recording as RecordingAnswer, RecordingCard, Todo, WriteUp } from '@immeld/core/contract/recordings';
+import type { Recording as RecordingAnswer, RecordingCard, WriteUp } from '@immeld/core/contract/recordings';
+import type { Todo } from '@immeld/core/contract/todos';
 import type { Slip } from '@immeld/core/contract/slips';
 import fs from 'node:fs';
 import { PassageRow } from '../models/passage';
-import { Recording } from '../models/recording';
+import { Person } from '../models/person';
+import { Project } from '../models/project';
+import { Recording, titleOf } from '../models/recording';
 import { SlipRow } from '../models/slip';
 import { Tag } from '../models/tag';
 import { TodoRow } from '../models/todo';
@@ -16,8 +19,7 @@ import type { SoundStore } from '../storage/soundStore';
 const STRIP_BARS = 96;
 const FIRST_WORDS_LENGTH = 180;
 
-const shownTitle = (r: Recording | undefined): string | null =>
-  r ? (r.title ?? r.suggestion.title ?? r.fileName) : null;
+const shownTitle = (r: Recording | undefined): string | null => (r ? titleOf(r) : null);
 
 export const todoView = (row: TodoRow, recording = row.recording): Todo => ({
   id: row.id,
@@ -31,6 +33,12 @@ export const todoView = (row: TodoRow, recording = row.recording): Todo => ({
   startMs: row.startMs,
   state: row.state,
   isDone: row.doneAt !== null,
+  doneAt: row.doneAt?.toISOString() ?? null,
+  priority: row.priority,
+  repeat: row.repeat,
+  notes: row.notes,
+  snoozedUntil: row.snoozedUntil,
+  position: row.position ?? +row.createdAt / 1000,
 });
 
 export const writeUpView = (row: WriteUpRow): WriteUp => ({
@@ -42,10 +50,13 @@ export const writeUpView = (row: WriteUpRow): WriteUp => ({
   editedText: row.editedText,
 });
 
-export const slipView = ({ id, kind, mark, startMs, endMs, text, pictureFile }: SlipRow): Slip => ({
-  ...{ id, kind, mark, startMs, endMs, text },
-  hasPicture: pictureFile !== null,
-});
+export const slipView = (slip: SlipRow): Slip => {
+  const { id, kind, mark, startMs, endMs, text, pictureFile, address, file, assignee, comments } = slip;
+  return {
+    ...{ id, kind, mark, startMs, endMs, text, file, comments },
+    ...{ hasPicture: pictureFile !== null, address: address ?? null, assignee: assignee ?? null },
+  };
+};
 
 export const passageView = ({ id, revision, startMs, endMs, speaker, startsParagraph, words }: PassageRow) => ({
   ...{ id, revision, startMs, endMs, speaker, startsParagraph, words },
@@ -54,6 +65,8 @@ export const passageView = ({ id, revision, startMs, endMs, speaker, startsParag
 /** What the lists need beside the recordings themselves, for a page of them in three queries. */
 export const CARD_INCLUDES = [
   { model: Tag, as: 'tags' },
+  { model: Person, as: 'people' },
+  { model: Project, as: 'project' },
   { model: TodoRow, as: 'todos', where: { binnedAt: null }, required: false },
   { model: PassageRow, as: 'passages', attributes: ['text', 'position'], where: { position: [0, 1] }, required: false },
 ];
@@ -81,6 +94,10 @@ export function cardView(r: Recording): RecordingCard {
     tags: (r.tags ?? []).map((t) => t.name).sort((a, b) => a.localeCompare(b)),
     isFiled: r.filedAt !== null,
     isBinned: r.binnedAt !== null,
+    isArchived: Boolean(r.archivedAt),
+    isFavourite: r.isFavourite,
+    project: r.project?.name ?? null,
+    people: (r.people ?? []).map((p) => p.name).sort((a, b) => a.localeCompare(b)),
     isRecovered: r.isRecovered,
     appointment: r.appointment ?? null,
     suggestion: r.suggestion,
@@ -95,7 +112,7 @@ const inOrder = (todos: readonly TodoRow[]): TodoRow[] =>
 
 /** A recording as a whole, or null when there is none with this id. */
 export async function recordingView(id: string, sounds: SoundStore): Promise<RecordingAnswer | null> {
-  const recording = await Recording.findByPk(id, { include: { model: Tag, as: 'tags' } });
+  const recording = await Recording.findByPk(id, { include: CARD_INCLUDES.slice(0, 3) });
   if (!recording) return null;
   const [passages, todos, writeUps, slips] = await Promise.all([
     PassageRow.findAll({ where: { recordingId: id }, order: [['position', 'ASC']] }),
@@ -111,6 +128,7 @@ export async function recordingView(id: string, sounds: SoundStore): Promise<Rec
     hasSound: fs.existsSync(sounds.pathOf(recording.soundFile)),
     hasVideo: recording.video !== null && fs.existsSync(sounds.pathOf(recording.video.file)),
     place: recording.place ?? null,
+    isDictation: recording.isDictation,
     model: recording.model,
     language: recording.language,
     peaks: recording.peaks,

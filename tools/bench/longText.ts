@@ -4,7 +4,6 @@ import path from 'node:path';
 import { chromium } from '@playwright/test';
 import { FIRST_ACCOUNT } from '../../server/accounts/firstAccount';
 import { asAccount } from '../../server/accounts/currentAccount';
-import { indexRecording } from '../../server/find/wordIndex';
 import { openDatabase } from '../../server/database';
 import { Recording } from '../../server/models/recording';
 import { layDown } from '../../server/transcript/corrections';
@@ -40,7 +39,6 @@ async function seed(folder: string): Promise<{ id: string; words: number; hours:
     const passages = passagesFrom(words);
     await database.transaction(async (t) => {
       await layDown(recording.id, passages, false, t);
-      await indexRecording(recording, passages, t);
     });
     return recording.id;
   });

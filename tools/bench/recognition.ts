@@ -6,6 +6,7 @@ import path from 'node:path';
 import { Worker } from 'node:worker_threads';
 import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 import { loadWorld } from '../../demo/src/world';
+import { joinPassages, splitPassage } from '../../core/transcript/edit';
 import { comparableWords, wordErrors } from '../../core/transcript/wordErrorRate';
 import type { ModelSession } from '../../core/speech/session';
 import { LiveTranscriber } from '../../core/speech/liveTranscriber';
@@ -180,39 +181,61 @@ async function twoWorkers(): Promise<void> {
   note('Two files in two workers against one in one (median of 3)', ratio.toFixed(2), 'at most 1.3', ratio <= 1.3);
 }
 
-/** Starts of words against the times the synthesiser gave them, matched by text. */
-async function wordStarts(models: TranscriberModels): Promise<void> {
-  const errors: number[] = [];
-  for (const id of ['lecture', 'letter', 'diary', 'revision', 'wearable', 'quay-walk']) {
-    const reference = JSON.parse(
-      fs.readFileSync(path.join(root, 'demo', 'expected', `${id}.words.json`), 'utf8'),
-    ) as Timed[];
-    const found = (await transcribeFile(soundOf(id), models)).passages.flatMap((p) => p.words);
-    const spread = found.flatMap((w) =>
-      comparableWords(w.text).map((text, i) => ({ text, startMs: w.startMs, isFirst: i === 0 })),
-    );
-    const { pairs } = wordErrors(
-      reference.map((w) => w.word.toLowerCase()),
-      spread.map((w) => w.text),
-    );
-    for (const { reference: r, hypothesis: h } of pairs) {
-      if (r === null || h === null || reference[r]!.word.toLowerCase() !== spread[h]!.text || !spread[h]!.isFirst)
-        continue;
-      errors.push(spread[h]!.startMs - reference[r]!.startMs);
-    }
-  }
+const timesOf = (id: string): Timed[] =>
+  JSON.parse(fs.readFileSync(path.join(root, 'demo', 'expected', `${id}.words.json`), 'utf8')) as Timed[];
+
+/** Differences between the starts of words and the times the synthesiser gave them, matched by text. */
+function startErrors(reference: readonly Timed[], found: readonly { text: string; startMs: number }[]): number[] {
+  const spread = found.flatMap((w) =>
+    comparableWords(w.text).map((text, i) => ({ text, startMs: w.startMs, isFirst: i === 0 })),
+  );
+  const { pairs } = wordErrors(
+    reference.map((w) => w.word.toLowerCase()),
+    spread.map((w) => w.text),
+  );
+  return pairs.flatMap(({ reference: r, hypothesis: h }) => {
+    if (r === null || h === null || reference[r]!.word.toLowerCase() !== spread[h]!.text || !spread[h]!.isFirst)
+      return [];
+    return [spread[h]!.startMs - reference[r]!.startMs];
+  });
+}
+
+function noteStarts(name: string, errors: readonly number[]): void {
   const sorted = errors.map(Math.abs).sort((a, b) => a - b);
   const mean = sorted.reduce((a, b) => a + b, 0) / sorted.length;
   const at = (share: number) => sorted[Math.floor(sorted.length * share)]!;
   const bias = [...errors].sort((a, b) => a - b)[errors.length >> 1]!;
-  note(
-    `Word starts against known times (${sorted.length} words), mean error`,
-    `${mean.toFixed(0)} ms`,
-    'under 60 ms',
-    mean < 60,
-  );
+  note(`${name} (${sorted.length} words), mean error`, `${mean.toFixed(0)} ms`, 'under 60 ms', mean < 60);
   note('The same, median error; median offset', `${at(0.5)} ms; ${bias} ms`, '', null);
   note('The same, 90th percentile', `${at(0.9)} ms`, 'under 120 ms', at(0.9) < 120);
+}
+
+async function wordStarts(models: TranscriberModels): Promise<void> {
+  const errors: number[] = [];
+  for (const id of ['lecture', 'letter', 'diary', 'revision', 'wearable', 'quay-walk']) {
+    const { passages } = await transcribeFile(soundOf(id), models);
+    const words = passages.flatMap((p) => p.words);
+    errors.push(...startErrors(timesOf(id), words));
+  }
+  noteStarts('Word starts against known times', errors);
+}
+
+/** The same where sounds were added to a recording later, and after its passages were parted and joined again. */
+async function joinedStarts(models: TranscriberModels): Promise<void> {
+  const [first, ...more] = ['letter', 'diary', 'revision'];
+  const { passages, seamsMs } = await transcribeFile(soundOf(first!), models, { more: more.map(soundOf) });
+  const parted = passages.flatMap((p) => (p.words.length > 1 ? splitPassage(p, p.words.length >> 1) : [p]));
+  const joined = parted.reduce<typeof parted>((all, p, i) => {
+    if (i % 3 && all.length) all.push(joinPassages(all.pop()!, p));
+    else all.push(p);
+    return all;
+  }, []);
+  const words = joined.flatMap((p) => p.words);
+  const known = [first!, ...more].flatMap((id, i) => {
+    const from = i ? seamsMs![i - 1]! : 0;
+    return timesOf(id).map((w) => ({ ...w, startMs: w.startMs + from }));
+  });
+  noteStarts('Word starts in three sounds joined, passages parted and joined', startErrors(known, words));
 }
 
 /** Word errors of the text while speaking, decoded at each step that a device without delay would take. */
@@ -222,22 +245,19 @@ async function liveWords(models: TranscriberModels): Promise<void> {
   let whole = 0;
   let workMs = 0;
   let soundMs = 0;
+  const starts: number[] = [];
   for (const id of ['quay-walk', 'wearable', 'letter', 'diary', 'morning-memo']) {
-    const reference = inFigures(
-      (JSON.parse(fs.readFileSync(path.join(root, 'demo', 'expected', `${id}.words.json`), 'utf8')) as Timed[]).flatMap(
-        (w) => comparableWords(w.word),
-      ),
-    );
+    const reference = inFigures(timesOf(id).flatMap((w) => comparableWords(w.word)));
     const count = (text: string) => wordErrors(reference, inFigures(comparableWords(text))).rate * reference.length;
     words += reference.length;
     const transcript = await transcribeFile(soundOf(id), models);
     whole += count(textOf(transcript));
     const transcriber = new LiveTranscriber(models);
-    const said: string[] = [];
+    const said: { text: string; startMs: number }[] = [];
     const started = performance.now();
     const go = async () => {
       for (let update = await transcriber.advance(); update; update = await transcriber.advance()) {
-        said.push(...update.fixed.map((w) => w.text));
+        said.push(...update.fixed);
       }
     };
     const raw = execFileSync(
@@ -254,11 +274,14 @@ async function liveWords(models: TranscriberModels): Promise<void> {
     await go();
     workMs += performance.now() - started;
     soundMs += transcript.durationMs;
-    live += count(said.join(' '));
-    if (process.argv.includes('--show')) process.stderr.write(`${said.join(' ')}\n\n`);
+    const text = said.map((w) => w.text).join(' ');
+    live += count(text);
+    starts.push(...startErrors(timesOf(id), said));
+    if (process.argv.includes('--show')) process.stderr.write(`${text}\n\n`);
   }
   note(`Word errors while speaking (${words} words of five memos)`, percent(live / words), 'measured', null);
   note('The same recordings as a whole', percent(whole / words), 'for comparison', null);
+  noteStarts('Word starts while speaking', starts);
   note('Work while speaking, seconds per second of sound', (workMs / soundMs).toFixed(3), 'measured', null);
 }
 
@@ -291,7 +314,7 @@ function fiveHours(): void {
       process.exit(0);
     });
     worker.postMessage({ type: 'task', task: { jobId: 'long', soundFile: ${JSON.stringify(file)}, expectedMs: null, playback: null,
-      filing: { startedAt: '2026-03-09T08:00:00', filed: [], folders: [], tags: [], projects: [] } } });`;
+      filing: { startedAt: '2026-03-09T08:00:00', people: [], knownPeople: [], ownName: '', filed: [], folders: [], tags: [], projects: [] } } });`;
   const started = performance.now();
   const run = spawnSync(process.execPath, ['-e', script], { encoding: 'utf8', maxBuffer: 1 << 28 });
   const { most, type, words } = JSON.parse(run.stdout) as { most: number; type: string; words: number };
@@ -305,12 +328,16 @@ function fiveHours(): void {
 }
 
 async function main(): Promise<void> {
-  if (process.argv.includes('--live')) await liveWords(await loadModels());
-  else if (!process.argv.includes('--long')) {
+  if (process.argv.includes('--live')) {
+    const models = await loadModels();
+    await liveWords(models);
+    await joinedStarts(models);
+  } else if (!process.argv.includes('--long')) {
     const models = await loadModels();
     await liveWords(models);
     await librivox(models);
     await wordStarts(models);
+    await joinedStarts(models);
     await mixed(models);
     await twoWorkers();
   }

@@ -1,4 +1,5 @@
-import type { RecordingCard, Todo } from '@immeld/core/contract/recordings';
+import type { RecordingCard } from '@immeld/core/contract/recordings';
+import type { Todo } from '@immeld/core/contract/todos';
 import type { Appointment } from '@immeld/core/contract/appointments';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
@@ -24,11 +25,12 @@ type HourLineProps = {
   recordings: readonly RecordingCard[];
   todos: readonly Todo[];
   nowHour: number | null;
+  nowMinute: number;
   nowText: string;
 };
 
 /** The day as a vertical line with hours: recordings at their hour, to-dos at the hour they are due. */
-export function HourLine({ date, appointments, recordings, todos, nowHour, nowText }: HourLineProps) {
+export function HourLine({ date, appointments, recordings, todos, nowHour, nowMinute, nowText }: HourLineProps) {
   const colours = useColours();
   const timed = todos.filter((t) => t.due!.length > 10);
   const timedAppointments = appointments.filter((a) => !a.isWholeDay);
@@ -93,10 +95,14 @@ export function HourLine({ date, appointments, recordings, todos, nowHour, nowTe
                 <TodoRow key={t.id} todo={t} />
               ))}
             {nowHour === hour && (
+              // Within its hour it stands as far down as the hour has gone.
               <View
                 aria-label={`Now, ${nowText}`}
                 role="img"
-                style={{ flexDirection: 'row', alignItems: 'center', height: 12, marginLeft: -8 }}
+                style={{
+                  ...{ position: 'absolute', left: -8, right: 0, top: `${(nowMinute / 60) * 100}%` },
+                  ...{ flexDirection: 'row', alignItems: 'center', height: 12, marginTop: -6, pointerEvents: 'none' },
+                }}
               >
                 <View style={{ width: 10, height: 10, borderRadius: 5, backgroundColor: colours.rowan }} />
                 <View style={{ flex: 1, height: 1.5, backgroundColor: colours.rowan }} />

@@ -1,15 +1,13 @@
 import type { MarkKind } from '@immeld/core/contract/slips';
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { View } from 'react-native';
-import { useCapture } from '../../offline/deviceContext';
+import { useCapture, useCaptureNow } from '../../offline/deviceContext';
 import { Field } from '../../ui/field';
-import { MARKS, MarkShape } from '../../ui/mark';
+import { MarkShape, useMarkKinds } from '../../ui/mark';
 import { Press, WordButton } from '../../ui/press';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { ConsentChoices } from './consentCard';
-
-const KINDS = Object.keys(MARKS) as MarkKind[];
 
 /** Everything that can be put into the margin while somebody speaks, in reach of one thumb. */
 export function MarkPad({ isWide }: { isWide: boolean }) {
@@ -19,6 +17,7 @@ export function MarkPad({ isWide }: { isWide: boolean }) {
   /** A slip belongs to the second at which one began to write it. */
   const begunAt = useRef<number | null>(null);
   const picture = usePicture();
+  const { offered } = useMarkKinds();
 
   const write = (next: string) => {
     if (next && !text) begunAt.current = engine.state.elapsedMs;
@@ -35,36 +34,26 @@ export function MarkPad({ isWide }: { isWide: boolean }) {
     setText('');
   };
 
-  useEffect(() => {
-    const press = (event: KeyboardEvent) => {
-      if ((event.target as HTMLElement).closest('input, textarea') || event.ctrlKey || event.metaKey) return;
-      const kind = KINDS.find((k) => MARKS[k].key === event.key);
-      if (kind) engine.addSlip({ kind: 'mark', mark: kind });
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, [engine]);
-
   return (
     <View style={{ gap: 8 }}>
-      <View style={{ flexDirection: 'row', gap: 6 }} role="group" aria-label="Marks">
-        {KINDS.map((kind) => (
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 6 }} role="group" aria-label="Marks">
+        {offered.map(({ id, label }, i) => (
           <Press
-            key={kind}
-            label={`Mark: ${MARKS[kind].label}`}
-            onPress={() => keep('mark', kind)}
+            key={id}
+            label={`Mark: ${label}`}
+            onPress={() => keep('mark', id)}
             style={{
-              ...{ flex: 1, alignItems: 'center', gap: 5, paddingVertical: 9 },
+              ...{ flexGrow: 1, flexBasis: '22%', alignItems: 'center', gap: 5, paddingVertical: 9 },
               ...{ borderWidth: 1, borderColor: colours.rule, borderRadius: 4, backgroundColor: colours.sheet },
             }}
           >
-            <MarkShape kind={kind} size={18} />
+            <MarkShape kind={id} size={18} />
             <Type size="tiny" style={{ textAlign: 'center' }}>
-              {MARKS[kind].label}
+              {label}
             </Type>
-            {isWide && (
+            {isWide && i < 9 && (
               <Type size="tiny" tone="faint">
-                {MARKS[kind].key}
+                {i + 1}
               </Type>
             )}
           </Press>
@@ -90,6 +79,7 @@ export function MarkPad({ isWide }: { isWide: boolean }) {
             <WordButton label="New part" onPress={() => keep('heading')} />
             <WordButton label="Picture" onPress={picture} />
             <ConsentButton />
+            <DictationButton />
           </>
         )}
       </View>
@@ -110,6 +100,21 @@ function usePicture(): () => void {
     };
     field.click();
   };
+}
+
+/** Spoken commands are done in this recording, or written as they are said. */
+function DictationButton() {
+  const engine = useCapture();
+  const isDictation = useCaptureNow((now) => now.isDictation);
+  return (
+    <WordButton
+      label={isDictation ? 'Dictation is on' : 'Dictation'}
+      role="switch"
+      aria-checked={isDictation}
+      isBold={isDictation}
+      onPress={() => engine.dictate(!isDictation)}
+    />
+  );
 }
 
 function ConsentButton() {

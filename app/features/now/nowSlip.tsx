@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { useCapture } from '../../offline/deviceContext';
 import { LineEntry } from '../../ui/lineEntry';
-import { MARKS, MarkShape } from '../../ui/mark';
+import { MarkShape, useMarkKinds } from '../../ui/mark';
 import { Press, WordButton } from '../../ui/press';
 import { SLIP_NAMES } from '../../ui/slipNames';
 import { useColours } from '../../ui/theme';
@@ -19,7 +19,8 @@ export function NowSlip({ slip }: { slip: NewSlip }) {
   const [isOpen, setOpen] = useState(false);
   const [text, setText] = useState(slip.text);
   const isByRecorder = slip.kind === 'seam' || slip.kind === 'gap';
-  const name = slip.mark ? MARKS[slip.mark].label : SLIP_NAMES[slip.kind];
+  const kinds = useMarkKinds();
+  const name = slip.mark ? kinds.of(slip.mark).label : SLIP_NAMES[slip.kind];
   const keep = () => {
     engine.changeSlip(slip.id, { text });
     setOpen(false);
@@ -55,11 +56,11 @@ export function NowSlip({ slip }: { slip: NewSlip }) {
         <View style={{ paddingBottom: 6 }}>
           <LineEntry label="Words" action="Keep" value={text} onChange={setText} onSubmit={keep} maxLength={5000} />
           {slip.mark && (
-            <View style={{ flexDirection: 'row' }}>
-              {(Object.keys(MARKS) as (keyof typeof MARKS)[]).map((mark) => (
+            <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+              {kinds.offered.map(({ id: mark, label }) => (
                 <Press
                   key={mark}
-                  label={`Make it: ${MARKS[mark].label}`}
+                  label={`Make it: ${label}`}
                   aria-pressed={mark === slip.mark}
                   onPress={() => engine.changeSlip(slip.id, { mark })}
                   style={{ alignItems: 'center', opacity: mark === slip.mark ? 1 : 0.6 }}

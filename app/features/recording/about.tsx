@@ -1,3 +1,4 @@
+import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
 import type { Recording } from '@immeld/core/contract/recordings';
 import { clockTime } from '@immeld/core/formats/times';
 import { FORMATS, FORMAT_TYPES } from '@immeld/core/formats/formats';
@@ -5,7 +6,10 @@ import { useRouter } from 'expo-router';
 import { type ReactNode, useState } from 'react';
 import { View } from 'react-native';
 import { addressOf } from '../../api/call';
-import { ownZone, useAppointments, useChanges, useShelves } from '../../api/queries';
+import { ownZone, useAppointments, useChanges, useRelated, useShelves } from '../../api/queries';
+import { OneOf } from '../../ui/oneOf';
+import { FolderChips } from '../shelves/folderChips';
+import { RelatedList } from '../shelves/relatedList';
 import { lengthName, sizeName, whenSaid } from '../../ui/dates';
 import { Failure } from '../../ui/notice';
 import { Choice } from '../../ui/choice';
@@ -16,6 +20,7 @@ import { Title, Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
 import { Field } from '../../ui/field';
 import { appointmentTimes } from '../day/appointmentBracket';
+import { Paragraphs } from './paragraphs';
 import { Versions } from './versions';
 import { LineEntry } from '../../ui/lineEntry';
 
@@ -40,7 +45,23 @@ export function About({ recording }: { recording: Recording }) {
       {error && <Failure error={error} />}
       <TitleField recording={recording} onSet={set} />
       <FolderField recording={recording} onSet={set} />
-      <TagField recording={recording} onSet={set} />
+      <NamesField
+        title="Tags"
+        one="tag"
+        names={recording.tags}
+        suggested={recording.suggestion.tags}
+        onSet={(tags) => set({ tags })}
+        onDrop={() => set({ drop: ['tags'] })}
+      />
+      <NamesField
+        title="People"
+        one="person"
+        names={recording.people}
+        suggested={recording.suggestion.people ?? []}
+        onSet={(people) => set({ people })}
+        onDrop={() => set({ drop: ['people'] })}
+      />
+      <ProjectField recording={recording} onSet={set} />
       <AppointmentField recording={recording} onSet={set} />
       {!recording.isFiled && (
         <WordButton
@@ -54,6 +75,16 @@ export function About({ recording }: { recording: Recording }) {
       )}
       <View>
         <Title level={2}>Take along</Title>
+        <Press
+          role="link"
+          label="A page to read and print"
+          disabled={recording.passages.length === 0}
+          onPress={() => router.navigate({ pathname: '/page/[id]', params: { id: recording.id } })}
+        >
+          <Type tone="petrol" style={{ textDecorationLine: 'underline' }}>
+            A page to read and print
+          </Type>
+        </Press>
         {FORMATS.map((format) => (
           <Press
             key={format}
@@ -89,6 +120,22 @@ export function About({ recording }: { recording: Recording }) {
           </Type>
         )}
       </View>
+      {recording.passages.length > 0 && (
+        <Choice
+          role="switch"
+          label="This is a dictation"
+          hint="Spoken commands such as “new paragraph” are done and not written"
+          isOn={recording.isDictation}
+          onPress={() => {
+            const isDictation = !recording.isDictation;
+            set({ isDictation });
+            show(isDictation ? 'The spoken commands are done.' : 'The spoken commands are written.', () =>
+              set({ isDictation: !isDictation }),
+            );
+          }}
+        />
+      )}
+      {!recording.isDictation && <Paragraphs recording={recording} />}
       <View>
         <Title level={2}>About this recording</Title>
         <Fact name="Recorded">{whenSaid(recording.startedAt)}</Fact>
@@ -102,9 +149,21 @@ export function About({ recording }: { recording: Recording }) {
         {recording.model && <Fact name="Transcribed">on this machine, model {recording.model}</Fact>}
       </View>
       <Versions recording={recording} />
+      <Besides id={recording.id} />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+        <WordButton
+          label={recording.isFavourite ? 'No favourite' : 'Favourite'}
+          onPress={() => set({ isFavourite: !recording.isFavourite })}
+        />
+        <WordButton
+          label={recording.isArchived ? 'Out of the archive' : 'Archive'}
+          onPress={() => {
+            set({ isArchived: !recording.isArchived });
+            if (!recording.isArchived) show('In the archive.', () => set({ isArchived: false }));
+          }}
+        />
         {recording.state === 'ready' && (
-          <WordButton label="Transcribe again" onPress={() => recognise.mutate(recording.id)} />
+          <TranscribeAgain onAgain={(cleaning) => recognise.mutate({ id: recording.id, cleaning })} />
         )}
         {recording.isBinned ? (
           <WordButton label="Take out of the bin" isBold onPress={() => set({ isBinned: false })} />
@@ -186,11 +245,14 @@ function Proposal({
   value,
   onAccept,
   onDrop,
+  onAnother,
 }: {
   label: string;
   value: string;
   onAccept: () => void;
   onDrop: () => void;
+  /** Where there is something else to propose. */
+  onAnother?: () => void;
 }) {
   return (
     <PencilBox style={{ marginTop: 6 }}>
@@ -203,6 +265,7 @@ function Proposal({
       <View style={{ flexDirection: 'row' }}>
         <WordButton label={`Accept ${label.toLowerCase()}`} isBold onPress={onAccept} />
         <WordButton label={`Drop ${label.toLowerCase()}`} onPress={onDrop} />
+        {onAnother && <WordButton label={`Another ${label.toLowerCase()}`} onPress={onAnother} />}
       </View>
     </PencilBox>
   );
@@ -232,6 +295,9 @@ function TitleField({ recording, onSet }: FieldProps) {
           value={suggestion.title}
           onAccept={() => onSet({ title: suggestion.title })}
           onDrop={() => onSet({ drop: ['title'] })}
+          {...(suggestion.otherTitles?.length
+            ? { onAnother: () => onSet({ suggestedTitle: suggestion.otherTitles![0]! }) }
+            : {})}
         />
       )}
     </View>
@@ -239,7 +305,6 @@ function TitleField({ recording, onSet }: FieldProps) {
 }
 
 function FolderField({ recording, onSet }: FieldProps) {
-  const colours = useColours();
   const { data } = useShelves();
   const { newFolder } = useChanges();
   const [name, setName] = useState('');
@@ -269,58 +334,41 @@ function FolderField({ recording, onSet }: FieldProps) {
           onDrop={() => onSet({ drop: ['folder'] })}
         />
       )}
-      <View
-        style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8, paddingTop: 6 }}
-        role="radiogroup"
-        aria-label="Folder"
-      >
-        {folders.map((folder) => {
-          const isOn = folder.id === recording.folderId;
-          return (
-            <Press
-              key={folder.id}
-              role="radio"
-              aria-checked={isOn}
-              label={folder.name}
-              onPress={() => onSet({ folderId: isOn ? null : folder.id })}
-              style={{
-                borderWidth: 1,
-                borderRadius: 4,
-                borderColor: isOn ? colours.ink : colours.rule,
-                borderBottomWidth: 3,
-                borderBottomColor: colours[folder.tint],
-                paddingHorizontal: 12,
-                backgroundColor: isOn ? colours.lit : colours.sheet,
-              }}
-            >
-              <Type>{folder.name}</Type>
-            </Press>
-          );
-        })}
-      </View>
+      <FolderChips label="Folder" chosen={recording.folderId} onChoose={(folderId) => onSet({ folderId })} />
       <LineEntry label="New folder" action="Make it" value={name} onChange={setName} onSubmit={make} maxLength={80} />
     </View>
   );
 }
 
-function TagField({ recording, onSet }: FieldProps) {
+type NamesFieldProps = {
+  title: string;
+  /** What one of them is called: "tag", "person". */
+  one: string;
+  names: readonly string[];
+  suggested: readonly string[];
+  onSet: (names: string[]) => void;
+  onDrop: () => void;
+};
+
+/** Tags or people: taken away with a tap, added by name, accepted from pencil. */
+function NamesField({ title, one, names, suggested, onSet, onDrop }: NamesFieldProps) {
   const colours = useColours();
   const [typed, setTyped] = useState('');
-  const proposed = recording.suggestion.tags.filter((t) => !recording.tags.includes(t));
-  const add = (names: string[]) => onSet({ tags: [...new Set([...recording.tags, ...names])] });
+  const proposed = suggested.filter((t) => !names.includes(t));
+  const add = (more: readonly string[]) => onSet([...new Set([...names, ...more])]);
   const save = () => {
     if (typed.trim()) add([typed.trim()]);
     setTyped('');
   };
   return (
     <View>
-      <Title level={2}>Tags</Title>
+      <Title level={2}>{title}</Title>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8, paddingTop: 6 }}>
-        {recording.tags.map((tag) => (
+        {names.map((name) => (
           <Press
-            key={tag}
-            label={`Take the tag ${tag} away`}
-            onPress={() => onSet({ tags: recording.tags.filter((t) => t !== tag) })}
+            key={name}
+            label={`Take the ${one} ${name} away`}
+            onPress={() => onSet(names.filter((t) => t !== name))}
             style={{
               borderWidth: 1,
               borderRadius: 4,
@@ -329,19 +377,97 @@ function TagField({ recording, onSet }: FieldProps) {
               paddingHorizontal: 12,
             }}
           >
-            <Type>{tag} ×</Type>
+            <Type>{name} ×</Type>
           </Press>
         ))}
       </View>
       {proposed.length > 0 && (
+        <Proposal label={title} value={proposed.join(', ')} onAccept={() => add(proposed)} onDrop={onDrop} />
+      )}
+      <LineEntry
+        label={`Add a ${one}`}
+        action={`Add ${one}`}
+        value={typed}
+        onChange={setTyped}
+        onSubmit={save}
+        maxLength={60}
+      />
+    </View>
+  );
+}
+
+function ProjectField({ recording, onSet }: FieldProps) {
+  const { data } = useShelves();
+  const [typed, setTyped] = useState('');
+  const { project, suggestion } = recording;
+  const known = data?.projects.map((p) => p.name) ?? [];
+  const make = () => {
+    onSet({ project: typed.trim() });
+    setTyped('');
+  };
+  return (
+    <View>
+      <Title level={2}>Project</Title>
+      {!project && suggestion.project && (
         <Proposal
-          label="Tags"
-          value={proposed.join(', ')}
-          onAccept={() => add(proposed)}
-          onDrop={() => onSet({ drop: ['tags'] })}
+          label="Project"
+          value={suggestion.project}
+          onAccept={() => onSet({ project: suggestion.project ?? null })}
+          onDrop={() => onSet({ drop: ['project'] })}
         />
       )}
-      <LineEntry label="Add a tag" action="Add tag" value={typed} onChange={setTyped} onSubmit={save} maxLength={60} />
+      {known.length > 0 && (
+        <OneOf
+          label="It belongs to"
+          options={[NO_PROJECT, ...known]}
+          nameOf={(name) => name}
+          chosen={project ?? NO_PROJECT}
+          onChoose={(name) => onSet({ project: name === NO_PROJECT ? null : name })}
+        />
+      )}
+      <LineEntry
+        label="New project"
+        action="Make it"
+        value={typed}
+        onChange={setTyped}
+        onSubmit={make}
+        maxLength={60}
+      />
+    </View>
+  );
+}
+
+const NO_PROJECT = 'none';
+
+/** What belongs beside the recording, with the reason, and the notes that link to it. */
+function Besides({ id }: { id: string }) {
+  const { data } = useRelated(id);
+  return (
+    <>
+      <RelatedList title="Beside it" items={data?.items ?? []} />
+      <RelatedList title="Notes that link here" items={data?.linkedFrom ?? []} />
+    </>
+  );
+}
+
+/** Again with the names of now; with a low cut where the sound rumbles, which is the one step that can help. */
+function TranscribeAgain({ onAgain }: { onAgain: (cleaning: Partial<Cleaning>) => void }) {
+  const [isOpen, setOpen] = useState(false);
+  if (!isOpen) return <WordButton label="Transcribe again" onPress={() => setOpen(true)} />;
+  const again = (cleaning: Partial<Cleaning>) => {
+    setOpen(false);
+    onAgain(cleaning);
+  };
+  return (
+    <View role="group" aria-label="Transcribe again" style={{ width: '100%' }}>
+      <WordButton label="The sound as it is, with today’s names and terms" isBold onPress={() => again({})} />
+      <WordButton label="With rumble cut away" onPress={() => again({ lowCut: 1 })} />
+      <WordButton label="With noise brought down" onPress={() => again({ noise: 0.4 })} />
+      <WordButton label="With even loudness" onPress={() => again({ loudness: 1 })} />
+      <Type size="tiny" tone="faint">
+        The text of now is kept as a version where you have corrected it.
+      </Type>
+      <WordButton label="Not now" onPress={() => setOpen(false)} />
     </View>
   );
 }

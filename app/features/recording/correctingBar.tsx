@@ -1,3 +1,4 @@
+import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { passageText } from '@immeld/core/transcript/manuscript';
 import { WordButton } from '../../ui/press';
@@ -7,7 +8,8 @@ import { Type } from '../../ui/type';
 import { isDoubtful, useCorrecting, useDesk } from './correcting';
 
 /** Above the words: what is doubtful, what can be taken back, what is not sent yet, and what was changed twice. */
-export function CorrectingBar() {
+export function CorrectingBar({ recordingId }: { recordingId: string }) {
+  const router = useRouter();
   const colours = useColours();
   const { desk, openDoubtful } = useCorrecting();
   useSettings();
@@ -34,6 +36,12 @@ export function CorrectingBar() {
           <WordButton
             label={`${doubtful} doubtful ${doubtful === 1 ? 'word' : 'words'}, go to the next`}
             onPress={openDoubtful}
+          />
+        )}
+        {passages.length > 0 && (
+          <WordButton
+            label="Replace words"
+            onPress={() => router.push({ pathname: '/replace', params: { recording: recordingId } })}
           />
         )}
         {canUndo && <WordButton label="Undo" onPress={() => desk.undo()} />}

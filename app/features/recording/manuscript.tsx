@@ -2,15 +2,19 @@ import type { Recording } from '@immeld/core/contract/recordings';
 import { useEffect, useRef } from 'react';
 import { FlatList, View } from 'react-native';
 import { Empty } from '../../ui/notice';
-import { READING_WIDTH, useColours } from '../../ui/theme';
-import { JobProgress, useJobOf } from '../tray/jobProgress';
+import { READING_WIDTH } from '../../ui/theme';
+import { useJobOf } from '../../api/queries';
+import { JobProgress } from '../tray/jobProgress';
 import { CorrectingBar } from './correctingBar';
+import { PartsPanel } from './partsPanel';
+import { marginOf } from './rows';
 import { OneMoreThing } from './oneMoreThing';
 import { Paragraph } from './paragraph';
 import type { ManuscriptRow } from './rows';
 import { SlipNote } from './slipNote';
 import { SpeakersBar } from './speakers';
 import { type SoundPlayer, usePlayer } from './soundPlayer';
+import { Threads } from './threads';
 import { TodoSlip } from './todoSlip';
 
 export const MARGIN_WIDTH = 340;
@@ -19,7 +23,6 @@ type ManuscriptProps = { recording: Recording; player: SoundPlayer; rows: Manusc
 
 /** The words of a recording, paragraph by paragraph, with the slips of the margin beside or between them. */
 export function Manuscript({ recording, player, rows, isWide }: ManuscriptProps) {
-  const colours = useColours();
   const list = useRef<FlatList<ManuscriptRow>>(null);
   const job = useJobOf(recording.id);
   useFollow(player, rows, list);
@@ -42,7 +45,8 @@ export function Manuscript({ recording, player, rows, isWide }: ManuscriptProps)
           >
             {job && <JobProgress job={job} />}
             <SpeakersBar />
-            <CorrectingBar />
+            <CorrectingBar recordingId={recording.id} />
+            <PartsPanel recording={recording} player={player} />
           </View>
         </View>
       }
@@ -73,29 +77,7 @@ export function Manuscript({ recording, player, rows, isWide }: ManuscriptProps)
       }
       renderItem={({ item }) =>
         isWide ? (
-          <View style={{ flexDirection: 'row' }}>
-            <View style={{ flex: 1, alignItems: 'center', minWidth: 0 }}>
-              <View style={{ width: '100%', maxWidth: READING_WIDTH + 56, paddingHorizontal: 28 }}>
-                <Paragraph passages={item.passages} first={item.first} player={player} />
-              </View>
-            </View>
-            <View style={{ width: MARGIN_WIDTH, paddingRight: 18, flexDirection: 'row' }}>
-              <View
-                style={{
-                  width: 26,
-                  height: 22,
-                  marginLeft: -8,
-                  marginRight: 0,
-                  ...(item.todos.length + item.slips.length
-                    ? { borderBottomWidth: 1, borderStyle: 'dashed', borderColor: colours.petrol }
-                    : {}),
-                }}
-              />
-              <View style={{ flex: 1, minWidth: 0 }}>
-                <RowSlips row={item} player={player} />
-              </View>
-            </View>
-          </View>
+          <WideRow row={item} player={player} />
         ) : (
           <View>
             <Paragraph passages={item.passages} first={item.first} player={player} />
@@ -142,15 +124,30 @@ function useFollow(
   }, [current, list]);
 }
 
-function RowSlips({ row, player }: { row: ManuscriptRow; player: SoundPlayer }) {
+/** A paragraph with its margin beside it, and threads between them. */
+function WideRow({ row, player }: { row: ManuscriptRow; player: SoundPlayer }) {
+  const place = useRef<View>(null);
   return (
-    <>
-      {row.slips.map((slip) => (
-        <SlipNote key={slip.id} slip={slip} player={player} />
-      ))}
-      {row.todos.map((todo) => (
-        <TodoSlip key={todo.id} todo={todo} player={player} />
-      ))}
-    </>
+    <View ref={place} style={{ flexDirection: 'row' }}>
+      <View style={{ flex: 1, alignItems: 'center', minWidth: 0 }}>
+        <View style={{ width: '100%', maxWidth: READING_WIDTH + 56, paddingHorizontal: 28 }}>
+          <View {...({ dataSet: { text: 'true' } } as object)}>
+            <Paragraph passages={row.passages} first={row.first} player={player} />
+          </View>
+        </View>
+      </View>
+      <View style={{ width: MARGIN_WIDTH, paddingRight: 18, paddingLeft: 18 }}>
+        <RowSlips row={row} player={player} />
+      </View>
+      <Threads row={place} count={row.slips.length + row.todos.length} />
+    </View>
   );
+}
+
+function RowSlips({ row, player }: { row: ManuscriptRow; player: SoundPlayer }) {
+  return marginOf(row).map(({ key, startMs, todo, slip }) => (
+    <View key={key} {...({ dataSet: { beside: startMs, key } } as object)}>
+      {todo ? <TodoSlip todo={todo} player={player} /> : <SlipNote slip={slip!} player={player} />}
+    </View>
+  ));
 }

@@ -1,27 +1,62 @@
 import type { Recording } from '@immeld/core/contract/recordings';
+import { type MarginLine, marginMarkdown } from '@immeld/core/formats/margin';
+import { useMemo, useState } from 'react';
 import { View } from 'react-native';
+import { useMarkKinds } from '../../ui/mark';
 import { Empty } from '../../ui/notice';
-import { isTodoOnList } from './rows';
+import { Press, WordButton } from '../../ui/press';
+import { saveFile } from '../../ui/saveFile';
+import { SLIP_NAMES } from '../../ui/slipNames';
+import { useColours } from '../../ui/theme';
+import { Type } from '../../ui/type';
+import { titleOf } from '../tray/recordingRow';
+import { sentenceAt } from './marking';
+import { useReading } from './reading';
+import { marginOf } from './rows';
 import { SlipNote } from './slipNote';
 import type { SoundPlayer } from './soundPlayer';
 import { TodoSlip } from './todoSlip';
 
-/** All that stands in the margin, in the order of its seconds. */
-export function marginOf(recording: Recording) {
-  const todos = recording.todos
-    .filter((t) => t.state !== 'dropped')
-    .map((todo) => ({ key: todo.id, startMs: todo.startMs ?? Infinity, todo, slip: null }));
-  const slips = recording.slips
-    .filter((slip) => !isTodoOnList(slip))
-    .map((slip) => ({ key: slip.id, startMs: slip.startMs, todo: null, slip }));
-  return [...todos, ...slips].sort((a, b) => a.startMs - b.startMs);
-}
+type Entry = ReturnType<typeof marginOf>[number];
 
+/** All that stands in the margin, chosen by kind, and taken along as it is chosen. */
 export function MarginList({ recording, player }: { recording: Recording; player: SoundPlayer }) {
-  const margin = marginOf(recording);
+  const kinds = useMarkKinds();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const margin = useMemo(() => marginOf(recording), [recording]);
+  const nameOf = ({ todo, slip }: Entry): string =>
+    todo ? kinds.of('to-do').label : slip!.mark ? kinds.of(slip!.mark).label : SLIP_NAMES[slip!.kind];
+  const groupsOf = (entry: Entry): string[] => [
+    nameOf(entry),
+    ...(entry.slip?.assignee ? [`for ${entry.slip.assignee}`] : []),
+  ];
+  const counts = new Map<string, number>();
+  for (const group of margin.flatMap(groupsOf)) counts.set(group, (counts.get(group) ?? 0) + 1);
+  const isShown = chosen !== null && counts.has(chosen) ? chosen : null;
+  const shown = margin.filter((entry) => isShown === null || groupsOf(entry).includes(isShown));
+  const take = useTakeMargin(recording, nameOf);
   return (
     <View style={{ paddingTop: 12 }}>
-      {margin.map(({ key, todo, slip }) =>
+      {counts.size > 1 && (
+        <View role="radiogroup" aria-label="Show" style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 14 }}>
+          {[['All', margin.length] as const, ...counts].map(([name, count]) => (
+            <Kind
+              key={name}
+              name={name}
+              count={count}
+              isOn={(isShown ?? 'All') === name}
+              onPress={() => setChosen(name === 'All' ? null : name)}
+            />
+          ))}
+        </View>
+      )}
+      {margin.length > 0 && (
+        <WordButton
+          label={isShown ? `Take these ${shown.length} along` : 'Take the margin along'}
+          onPress={() => take(shown, isShown)}
+        />
+      )}
+      {shown.map(({ key, todo, slip }) =>
         todo ? <TodoSlip key={key} todo={todo} player={player} /> : <SlipNote key={key} slip={slip!} player={player} />,
       )}
       {margin.length === 0 && (
@@ -31,5 +66,49 @@ export function MarginList({ recording, player }: { recording: Recording; player
         </Empty>
       )}
     </View>
+  );
+}
+
+/** Saves entries of the margin as a Markdown file, each with the words beside which it stands. */
+function useTakeMargin(recording: Recording, nameOf: (entry: Entry) => string) {
+  const read = useReading();
+  return (entries: readonly Entry[], group: string | null) => {
+    const passages = recording.passages.map((p) => ({ ...p, words: read(p.words) }));
+    const words = passages.flatMap((p) => p.words);
+    const lines = entries.map((entry): MarginLine => {
+      const { todo, slip } = entry;
+      const startMs = Number.isFinite(entry.startMs) ? entry.startMs : 0;
+      const marked = slip && slip.endMs !== null && slip.kind !== 'aside' ? slip : null;
+      const beside = marked
+        ? words.filter((w) => w.startMs >= marked.startMs && w.startMs < marked.endMs!).map((w) => w.text)
+        : [sentenceAt({ passages }, startMs)];
+      return {
+        ...{ startMs, name: nameOf(entry), text: todo?.text ?? slip!.file?.name ?? slip!.text },
+        words: slip && ['aside', 'seam', 'gap', 'consent'].includes(slip.kind) ? '' : beside.join(' '),
+        address: slip?.address ?? null,
+        assignee: todo ? (todo.who === 'me' ? null : todo.who) : slip!.assignee,
+        comments: slip?.comments.map((c) => c.text) ?? [],
+        isDone: todo ? todo.isDone : null,
+      };
+    });
+    const title = `${titleOf(recording)}, ${(group ?? 'margin').toLowerCase()}`;
+    saveFile(new Blob([marginMarkdown(title, lines)], { type: 'text/markdown;charset=utf-8' }), `${title}.md`);
+  };
+}
+
+type KindProps = { name: string; count: number; isOn: boolean; onPress: () => void };
+
+function Kind({ name, count, isOn, onPress }: KindProps) {
+  const colours = useColours();
+  return (
+    <Press role="radio" aria-checked={isOn} label={`${name}, ${count}`} onPress={onPress}>
+      <Type
+        size="small"
+        isBold={isOn}
+        style={{ borderBottomWidth: 2, borderBottomColor: isOn ? colours.petrol : 'transparent' }}
+      >
+        {name} {count}
+      </Type>
+    </Press>
   );
 }

@@ -2,20 +2,24 @@ import { createContext, useCallback, useContext, useEffect, useMemo, useState } 
 import { useQueryClient } from '@tanstack/react-query';
 import { View } from 'react-native';
 import type { Recording } from '@immeld/core/contract/recordings';
+import { TODO_MARK } from '@immeld/core/contract/markKinds';
 import type { MarkKind, NewSlip, Slip } from '@immeld/core/contract/slips';
-import { addressOf, call } from '../../api/call';
-import { fetchAsSomebody } from '../../api/guest';
+import { givenTo } from '@immeld/core/transcript/alignPassages';
+import { answerTo, call } from '../../api/call';
 import { LineEntry } from '../../ui/lineEntry';
-import { MARKS, MarkShape } from '../../ui/mark';
+import { MarkShape, useMarkKinds } from '../../ui/mark';
 import { Failure } from '../../ui/notice';
+import { SLIP_NAMES } from '../../ui/slipNames';
 import { Press, WordButton } from '../../ui/press';
 import { useIsWide } from '../../ui/shell';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
+import { useCorrecting } from './correcting';
 import type { SoundPlayer } from './soundPlayer';
+import { WhoPanel } from './speakers';
 
-const KINDS = Object.keys(MARKS) as MarkKind[];
+const PICTURES = ['image/png', 'image/jpeg', 'image/webp', 'image/gif'];
 
 /** Words that are selected in the manuscript, and where on the screen. */
 export type Selected = { startMs: number; endMs: number; text: string; top: number; bottom: number; left: number };
@@ -84,40 +88,47 @@ function useSelectedWords(): { selected: Selected | null; clear: () => void } {
   return { selected, clear };
 }
 
-type NewMargin = Pick<NewSlip, 'kind' | 'text'> & { mark?: MarkKind; picture?: File };
+type NewMargin = Pick<NewSlip, 'kind' | 'text'> & { mark?: MarkKind; address?: string; bytes?: File };
 
 /** Puts something into the margin beside words that were said. */
 function useMargin({ id }: Recording) {
   const client = useQueryClient();
   const show = useUndoBar();
+  const kinds = useMarkKinds();
   const [error, setError] = useState<Error | null>(null);
   const refresh = useCallback(
     () => Promise.all([['recordings'], ['todos']].map((queryKey) => client.invalidateQueries({ queryKey }))),
     [client],
   );
   const put = useCallback(
-    async ({ kind, mark, text, picture }: NewMargin, { startMs, endMs }: { startMs: number; endMs: number }) => {
-      const slip: NewSlip = { id: crypto.randomUUID(), kind, mark: mark ?? null, startMs, endMs, text };
+    async ({ kind, mark, text, address, bytes }: NewMargin, { startMs, endMs }: { startMs: number; endMs: number }) => {
+      const slip: NewSlip = {
+        ...{ id: crypto.randomUUID(), kind, mark: mark ?? null, startMs, endMs, text },
+        ...(address ? { address } : {}),
+      };
       try {
         await call('addSlips', { params: { id }, body: { slips: [slip] } });
-        if (picture) {
-          const address = addressOf('putPicture', { params: { id: slip.id } });
-          const answer = await fetchAsSomebody(fetch, address, { method: 'PUT', body: picture });
-          if (!answer.ok) {
-            await call('changeSlip', { params: { id: slip.id }, body: { isBinned: true } });
-            throw new Error(((await answer.json()) as { detail?: string }).detail ?? 'The picture was refused.');
-          }
+        if (bytes) {
+          const params = { id: slip.id };
+          const sent =
+            kind === 'picture'
+              ? answerTo('putPicture', { params, file: bytes })
+              : answerTo('putSlipFile', { params, query: { name: bytes.name }, file: bytes });
+          await sent.catch(async (problem: unknown) => {
+            await call('changeSlip', { params, body: { isBinned: true } });
+            throw problem;
+          });
         }
         setError(null);
         await refresh();
         const undo = () =>
           void call('changeSlip', { params: { id: slip.id }, body: { isBinned: true } }).then(refresh, setError);
-        show(`${mark ? MARKS[mark].label : kind === 'picture' ? 'Picture' : 'Slip'} is in the margin.`, undo);
+        show(`${mark ? kinds.of(mark).label : SLIP_NAMES[kind]} is in the margin.`, undo);
       } catch (problem) {
         setError(problem as Error);
       }
     },
-    [id, refresh, show],
+    [id, refresh, show, kinds],
   );
   const lift = useCallback(
     async (text: string, startMs: number) => {
@@ -144,17 +155,29 @@ export function MarkingBar({ recording, player }: BarProps) {
   const colours = useColours();
   const isWide = useIsWide();
   const { selected, clear } = useSelectedWords();
-  const [writing, setWriting] = useState<Selected | null>(null);
+  const [writing, setWriting] = useState<{ kind: 'note' | 'link'; at: Selected } | null>(null);
   const [text, setText] = useState('');
   const { put, lift, error } = useMargin(recording);
-  const at = writing ?? selected;
+  const { offered } = useMarkKinds();
+  const [naming, setNaming] = useState<Selected | null>(null);
+  const { desk } = useCorrecting();
+  const show = useUndoBar();
+  const at = naming ?? writing?.at ?? selected;
   const words = useMemo(() => recording.passages.flatMap((p) => p.words), [recording.passages]);
 
   const done = () => {
     clear();
     setWriting(null);
+    setNaming(null);
     setText('');
   };
+  const name = (speaker: string) => {
+    const given = naming && givenTo(desk.state.passages, naming, speaker);
+    if (!given) return;
+    desk.change(given.at, given.count, given.added);
+    show(`Said by ${speaker}.`, () => desk.undo());
+  };
+  const begin = (kind: 'note' | 'link', where: Selected) => setWriting({ kind, at: where });
   const mark = (kind: MarkKind, where: { startMs: number; endMs: number }) => {
     void put({ kind: 'mark', mark: kind, text: '' }, where);
     done();
@@ -163,12 +186,14 @@ export function MarkingBar({ recording, player }: BarProps) {
     void lift(where.text, where.startMs);
     done();
   };
-  const picture = (where: Selected) => {
+  /** A picture is shown as one, everything else lies beside the words as a file. */
+  const attach = (where: Selected) => {
     const field = document.createElement('input');
-    Object.assign(field, { type: 'file', accept: 'image/png,image/jpeg,image/webp,image/gif' });
+    Object.assign(field, { type: 'file' });
     field.onchange = () => {
       const file = field.files?.[0];
-      if (file) void put({ kind: 'picture', text: file.name, picture: file }, where);
+      const kind = file && PICTURES.includes(file.type) ? 'picture' : 'file';
+      if (file) void put({ kind, text: file.name, bytes: file }, where);
       done();
     };
     field.click();
@@ -178,7 +203,7 @@ export function MarkingBar({ recording, player }: BarProps) {
     const press = (event: KeyboardEvent) => {
       if ((event.target as HTMLElement).closest('input, textarea') || event.ctrlKey || event.metaKey || event.altKey)
         return;
-      const kind = KINDS.find((k) => MARKS[k].key === event.key);
+      const kind = offered[Number(event.key) - 1]?.id;
       const isLift = event.key.toLowerCase() === 'l' && !event.shiftKey;
       if (!kind && !isLift) return;
       const { timeMs } = player.getState();
@@ -217,27 +242,29 @@ export function MarkingBar({ recording, player }: BarProps) {
         },
       ]}
     >
-      <View style={{ flexDirection: 'row', gap: 4, ...(isWide ? { width: 400 } : {}) }}>
-        {KINDS.filter((kind) => kind !== 'to-do').map((kind) => (
-          <Press
-            key={kind}
-            {...hold}
-            label={`Mark: ${MARKS[kind].label}`}
-            onPress={() => mark(kind, latest(at))}
-            style={{
-              ...(isWide ? {} : { flex: 1 }),
-              alignItems: 'center',
-              gap: 4,
-              paddingHorizontal: 10,
-              paddingVertical: 6,
-            }}
-          >
-            <MarkShape kind={kind} />
-            <Type size="tiny" numberOfLines={1}>
-              {MARKS[kind].label}
-            </Type>
-          </Press>
-        ))}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 4, ...(isWide ? { width: 400 } : {}) }}>
+        {offered
+          .filter(({ id }) => id !== TODO_MARK)
+          .map(({ id, label }) => (
+            <Press
+              key={id}
+              {...hold}
+              label={`Mark: ${label}`}
+              onPress={() => mark(id, latest(at))}
+              style={{
+                ...(isWide ? {} : { flex: 1 }),
+                alignItems: 'center',
+                gap: 4,
+                paddingHorizontal: 10,
+                paddingVertical: 6,
+              }}
+            >
+              <MarkShape kind={id} />
+              <Type size="tiny" numberOfLines={1}>
+                {label}
+              </Type>
+            </Press>
+          ))}
         <Press
           {...hold}
           label="Lift to a to-do"
@@ -250,33 +277,43 @@ export function MarkingBar({ recording, player }: BarProps) {
             paddingVertical: 6,
           }}
         >
-          <MarkShape kind="to-do" />
+          <MarkShape kind={TODO_MARK} />
           <Type size="tiny" numberOfLines={1}>
             To-do
           </Type>
         </Press>
       </View>
+      {naming && <WhoPanel speaker={null} passageIds={[]} onName={name} onClose={done} />}
       {writing ? (
         <LineEntry
-          label="Write a slip"
+          label={writing.kind === 'link' ? 'Address of the link' : 'Write a slip'}
           action="Keep"
           value={text}
           onChange={setText}
           onSubmit={() => {
-            void put({ kind: 'note', text: text.trim() }, writing);
+            const words = text.trim();
+            const address = /^(https?:|mailto:)/i.test(words) ? words : `https://${words}`;
+            void put(
+              writing.kind === 'link' ? { kind: 'link', text: '', address } : { kind: 'note', text: words },
+              writing.at,
+            );
             done();
           }}
           maxLength={5000}
           autoFocus
         />
       ) : null}
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', paddingHorizontal: 8 }}>
-        {!writing && <WordButton {...hold} label="Write a slip" onPress={() => setWriting(latest(at))} />}
-        <WordButton {...hold} label="Picture" onPress={() => picture(latest(at))} />
-        <WordButton {...hold} label="Play" onPress={() => player.playSpan(at.startMs, at.endMs)} />
-        <WordButton {...hold} label="Repeat" onPress={() => player.repeat({ fromMs: at.startMs, toMs: at.endMs })} />
-        {writing && <WordButton label="Leave it" onPress={done} />}
-      </View>
+      {!naming && (
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', paddingHorizontal: 8 }}>
+          {!writing && <WordButton {...hold} label="Write a slip" onPress={() => begin('note', latest(at))} />}
+          {!writing && <WordButton {...hold} label="Link" onPress={() => begin('link', latest(at))} />}
+          <WordButton {...hold} label="Picture or file" onPress={() => attach(latest(at))} />
+          <WordButton {...hold} label="Play" onPress={() => player.playSpan(at.startMs, at.endMs)} />
+          <WordButton {...hold} label="Repeat" onPress={() => player.repeat({ fromMs: at.startMs, toMs: at.endMs })} />
+          {!writing && <WordButton {...hold} label="Who says it" onPress={() => setNaming(latest(at))} />}
+          {writing && <WordButton label="Leave it" onPress={done} />}
+        </View>
+      )}
     </View>
   );
 }

@@ -1,10 +1,9 @@
 import { memo, useState } from 'react';
 import { View } from 'react-native';
 import { clockTime } from '@immeld/core/formats/times';
-import type { MarkKind } from '@immeld/core/contract/slips';
 import type { Passage } from '@immeld/core/transcript/manuscript';
 import { Press } from '../../ui/press';
-import { MARKS } from '../../ui/mark';
+import { useMarkKinds } from '../../ui/mark';
 import { SpeakerMark } from '../../ui/speakerMark';
 import { useSettings } from '../../settings/settings';
 import { SIZES, useColours } from '../../ui/theme';
@@ -134,8 +133,13 @@ function Words({ passages, first, player }: ParagraphProps) {
     if (window.getSelection()?.isCollapsed ?? true) playFrom(event);
   };
   const marks = useMarks();
-  const markOf = (word: Word): MarkKind | null =>
-    marks.find((m) => m.startMs <= word.startMs && word.startMs < m.endMs!)?.mark ?? null;
+  const kinds = useMarkKinds();
+  const colours = useColours();
+  /** Colour of the mark that stands on a word. */
+  const toneOf = (word: Word): string | null => {
+    const mark = marks.find((m) => m.startMs <= word.startMs && word.startMs < m.endMs!)?.mark;
+    return mark ? colours[kinds.of(mark).tone] : null;
+  };
   return (
     <Type size="body" face="text" style={textSize(textScale)} {...({ onClick: press } as object)}>
       {words.map((word, i) => (
@@ -145,7 +149,7 @@ function Words({ passages, first, player }: ParagraphProps) {
           index={i}
           isLit={i === lit}
           isUnsure={isDoubtful(word)}
-          mark={markOf(word)}
+          tone={toneOf(word)}
           scale={textScale}
         />
       ))}
@@ -158,11 +162,11 @@ type WordMarkProps = {
   index: number;
   isLit: boolean;
   isUnsure: boolean;
-  mark: MarkKind | null;
+  tone: string | null;
   scale: number;
 };
 
-const WordMark = memo(function WordMark({ word, index, isLit, isUnsure, mark, scale }: WordMarkProps) {
+const WordMark = memo(function WordMark({ word, index, isLit, isUnsure, tone, scale }: WordMarkProps) {
   const colours = useColours();
   return (
     <>
@@ -179,11 +183,7 @@ const WordMark = memo(function WordMark({ word, index, isLit, isUnsure, mark, sc
             textDecorationStyle: 'dotted',
             textDecorationColor: colours.rowan,
           },
-          mark !== null &&
-            ({
-              backgroundColor: `${colours[MARKS[mark].tone]}26`,
-              boxShadow: `0 2px 0 ${colours[MARKS[mark].tone]}`,
-            } as object),
+          tone !== null && ({ backgroundColor: `${tone}26`, boxShadow: `0 2px 0 ${tone}` } as object),
           isLit && ({ backgroundColor: colours.lit, boxShadow: `0 3px 0 ${colours.petrol}` } as object),
         ]}
       >

@@ -150,7 +150,9 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
                 ? join
                 : event.key === 'ArrowDown' && withControl
                   ? next
-                  : null;
+                  : event.altKey && offered[Number(event.key) - 1]
+                    ? () => put(offered[Number(event.key) - 1]!)
+                    : null;
     event.stopPropagation();
     if (!act) return;
     event.preventDefault();
@@ -162,7 +164,12 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
   };
   const names = useMemo(() => prepareNames(data?.names ?? []), [data]);
   const selectedWord = word === null ? '' : (passage.words[word]?.text ?? '');
-  const alike = useMemo(() => (selectedWord ? similarNames(selectedWord, names) : []), [selectedWord, names]);
+  const others = word === null ? undefined : passage.words[word]?.others;
+  /** Names that sound like the word that was opened, and what else the recogniser thought of. */
+  const offered = useMemo(
+    () => [...new Set([...(selectedWord ? similarNames(selectedWord, names) : []), ...(others ?? [])])].slice(0, 9),
+    [selectedWord, names, others],
+  );
   const put = (name: string) => {
     const { selectionStart: from, selectionEnd: to, value } = field.current!;
     setText(value.slice(0, from) + name + value.slice(to));
@@ -197,12 +204,13 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
         {...({ dataSet: { editor: 'true' } } as object)}
         style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center' }}
       >
-        {alike.map((name) => (
+        {offered.map((name, i) => (
           <WordButton
             {...keep}
             key={name}
             label={name}
             aria-label={`Put ${name} here`}
+            aria-keyshortcuts={`Alt+${i + 1}`}
             isBold
             onPress={() => put(name)}
           />
@@ -219,7 +227,8 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
       {isWide && (
         <Type size="tiny" tone="faint">
           Enter parts the passage, Backspace at its beginning joins it to the one before. Ctrl Enter plays from the
-          caret, Ctrl ↓ goes to the next doubtful word, Escape leaves; what you typed is kept.
+          caret, Ctrl ↓ goes to the next doubtful word, Alt 1 puts the first of the words offered, Escape leaves; what
+          you typed is kept.
         </Type>
       )}
     </View>

@@ -1,18 +1,15 @@
 import type { Recording } from '@immeld/core/contract/recordings';
-import { clockTime } from '@immeld/core/formats/times';
-import type { Speaker } from '@immeld/core/contract/speakers';
-import { paragraphsOf } from '@immeld/core/transcript/manuscript';
 import type { Pause } from '@immeld/core/transcript/pauses';
 import { useRouter } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { addressOf } from '../../api/call';
 import { useShelves } from '../../api/queries';
+import { useSettings } from '../../settings/settings';
 import { lengthName, whenSaid } from '../../ui/dates';
 import { FindBar } from '../../ui/findBar';
 import { Press } from '../../ui/press';
 import { useIsWide } from '../../ui/shell';
-import { Strip, type StripTurn } from '../../ui/strip';
 import { Tabs } from '../../ui/tabs';
 import { READING_WIDTH, useColours } from '../../ui/theme';
 import { Title, Type } from '../../ui/type';
@@ -22,11 +19,12 @@ import { CorrectingContext, useCorrectingOf, useCorrectionDesk, useDesk } from '
 import { usePauses, useRememberedPlace } from './listening';
 import { MARGIN_WIDTH, Manuscript } from './manuscript';
 import { MarkingBar, MarksContext, wordMarksOf } from './marking';
-import { MarginList, marginOf } from './marginList';
+import { MarginList } from './marginList';
 import { PlayerBar } from './playerBar';
-import { type ManuscriptRow, manuscriptRows } from './rows';
-import { SoundPlayer, usePlayer } from './soundPlayer';
-import { SpeakersContext, useSpeakers, useSpeakersOf } from './speakers';
+import { type ManuscriptRow, manuscriptRows, marginOf } from './rows';
+import { SoundPlayer } from './soundPlayer';
+import { SoundStrip } from './soundStrip';
+import { SpeakersContext, useSpeakersOf } from './speakers';
 import { useMediaKeys } from './useMediaKeys';
 import { usePlayerKeys } from './usePlayerKeys';
 import { VideoPane } from './videoPane';
@@ -84,6 +82,8 @@ function useSound(recording: Recording, startAtMs: number | null): SoundPlayer {
     if (startAtMs !== null && Number.isFinite(startAtMs)) player.seek(startAtMs, true);
   }, [player, startAtMs]);
   useRememberedPlace(player, id, startAtMs === null);
+  const { cleaning } = useSettings();
+  useEffect(() => void player.clean(cleaning), [player, cleaning]);
   useEffect(() => () => player.close(), [player]);
   return player;
 }
@@ -115,7 +115,7 @@ function PhonePage({ recording, player, rows, pauses, tabs, part, onPart }: Layo
         </Press>
         <Head recording={recording} />
         <VideoPane recording={recording} player={player} />
-        <Sound recording={recording} player={player} height={52} />
+        <SoundStrip recording={recording} player={player} height={52} />
         <Tabs tabs={tabs} chosen={part} onChoose={onPart} label="Parts of this recording" />
       </View>
       {part === 'words' ? (
@@ -143,7 +143,7 @@ function WidePage({ recording, player, rows, pauses, tabs, part, onPart }: Layou
               <FindBar isWide />
             </View>
             <Head recording={recording} />
-            <Sound recording={recording} player={player} height={56} />
+            <SoundStrip recording={recording} player={player} height={56} />
             <PlayerBar player={player} pauses={pauses} isWide hasSound={recording.hasSound} />
           </View>
         </View>
@@ -217,43 +217,4 @@ function Head({ recording }: { recording: Recording }) {
       </Type>
     </View>
   );
-}
-
-function Sound({ recording, player, height }: { recording: Recording; player: SoundPlayer; height: number }) {
-  const total = recording.durationMs ?? 0;
-  const played = usePlayer(player, (s) => (total ? Math.round((s.timeMs / total) * 1000) / 1000 : 0));
-  const { speakers } = useSpeakers();
-  const turns = useMemo(() => turnsOf(recording, speakers), [recording, speakers]);
-  return (
-    <View>
-      <Strip
-        turns={turns}
-        peaks={recording.peaks}
-        height={height}
-        played={played}
-        label="Place in the recording"
-        valueText={`${clockTime(played * total)} of ${clockTime(total)}`}
-        onSeek={(share) => player.seek(share * total)}
-      />
-      <View style={{ flexDirection: 'row', justifyContent: 'space-between' }}>
-        <Type size="tiny" tone="faint">
-          {clockTime(played * total)}
-        </Type>
-        <Type size="tiny" tone="faint">
-          {clockTime(total * (1 - played))} left
-        </Type>
-      </View>
-    </View>
-  );
-}
-
-/** Who speaks from where to where, as shares of the sound. */
-function turnsOf({ passages, durationMs }: Recording, speakers: readonly Speaker[]): StripTurn[] {
-  const total = durationMs || 1;
-  const numbers = new Map(speakers.map((s, i) => [s.name, i]));
-  return paragraphsOf(passages.map((p) => ({ ...p, startsParagraph: false }))).flatMap((group) => {
-    const speaker = numbers.get(group[0]!.speaker ?? '');
-    if (speaker === undefined) return [];
-    return [{ speaker, from: group[0]!.startMs / total, to: group.at(-1)!.endMs / total }];
-  });
 }

@@ -1,6 +1,5 @@
-import type { Todo } from '@immeld/core/contract/recordings';
+import type { Todo } from '@immeld/core/contract/todos';
 import type { Slip } from '@immeld/core/contract/slips';
-import { linesOf } from '../todos/grouping';
 import { wordAt } from './litWord';
 import { manuscriptRows } from './rows';
 
@@ -23,6 +22,7 @@ describe('the manuscript with its margin', () => {
     ];
     const slip = (text: string, startMs: number, mark: Slip['mark']): Slip => ({
       ...{ id: text, kind: 'mark', mark, startMs, endMs: null, text, hasPicture: false },
+      ...{ address: null, file: null, assignee: null, comments: [] },
     });
     const slips = [slip('late', 2100, 'question'), slip('on the list', 2200, 'to-do'), slip('', 90_000, 'to-do')];
     const rows = manuscriptRows({ passages, todos, slips });
@@ -47,26 +47,4 @@ describe('the lit word', () => {
     expect(wordAt(words, at, 1600)).toBe(index);
   });
   it('of nothing', () => expect(wordAt([], 5, 10)).toBe(-1));
-});
-
-describe('the to-do list', () => {
-  const todos = [
-    todo('late', { due: '2026-03-01' }),
-    todo('now', { due: '2026-03-09T12:00', project: 'Quay' }),
-    todo('some day', {}),
-    todo('theirs', { who: 'Bram', project: 'Quay' }),
-    todo('over', { isDone: true }),
-  ];
-  const shown = (by: Parameters<typeof linesOf>[1]) =>
-    linesOf(todos, by, '2026-03-09').map((l) => ('heading' in l ? `# ${l.heading}` : l.todo.text));
-  it('is grouped by date', () => {
-    expect(shown('date')).toEqual(['# Late', 'late', '# Today', 'now', '# Without a date', 'some day', 'theirs']);
-  });
-  it('is grouped by project, the rest last', () => {
-    expect(shown('project')).toEqual(['# Quay', 'now', 'theirs', '# No project', 'late', 'some day']);
-  });
-  it('is grouped by person', () => {
-    expect(shown('who')).toEqual(['# For Bram', 'theirs', '# Mine', 'late', 'now', 'some day']);
-  });
-  it('keeps what is done apart', () => expect(shown('done')).toEqual(['# No project', 'over']));
 });

@@ -1,4 +1,5 @@
-import type { Recording, Todo } from '@immeld/core/contract/recordings';
+import type { Recording } from '@immeld/core/contract/recordings';
+import type { Todo } from '@immeld/core/contract/todos';
 import type { Slip } from '@immeld/core/contract/slips';
 import { type Passage, paragraphsOf } from '@immeld/core/transcript/manuscript';
 
@@ -33,3 +34,14 @@ export function manuscriptRows(
 
 /** A to-do mark with words stands in the margin as its to-do. */
 export const isTodoOnList = (slip: Slip): boolean => slip.mark === 'to-do' && slip.text !== '';
+
+/** All that stands in the margin, in the order of its seconds. */
+export function marginOf({ todos, slips }: Pick<Recording, 'todos' | 'slips'>) {
+  const listed = todos
+    .filter((t) => t.state !== 'dropped')
+    .map((todo) => ({ key: todo.id, startMs: todo.startMs ?? Infinity, todo, slip: null }));
+  const others = slips
+    .filter((slip) => !isTodoOnList(slip))
+    .map((slip) => ({ key: slip.id, startMs: slip.startMs, todo: null, slip }));
+  return [...listed, ...others].sort((a, b) => a.startMs - b.startMs);
+}

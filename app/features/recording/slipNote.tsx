@@ -2,35 +2,60 @@ import type { Slip } from '@immeld/core/contract/slips';
 import { clockTime } from '@immeld/core/formats/times';
 import { memo, useState } from 'react';
 import { View } from 'react-native';
-import { addressOf } from '../../api/call';
+import { addressOf, answerTo } from '../../api/call';
 import { useChanges } from '../../api/queries';
+import { localTime, sizeName, whenSaid } from '../../ui/dates';
 import { LineEntry } from '../../ui/lineEntry';
-import { MARKS, MarkShape } from '../../ui/mark';
+import { MarkShape, useMarkKinds } from '../../ui/mark';
+import { Failure } from '../../ui/notice';
 import { PencilBox } from '../../ui/pencil';
 import { WordButton } from '../../ui/press';
+import { saveFile } from '../../ui/saveFile';
 import { SLIP_NAMES } from '../../ui/slipNames';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
+import { PdfPages } from './pdfPages';
 import type { SoundPlayer } from './soundPlayer';
+
+type Entry = 'words' | 'comment' | 'assignee';
+const ENTRIES: Record<Entry, { label: string; most: number }> = {
+  words: { label: 'Words', most: 5000 },
+  comment: { label: 'Comment', most: 2000 },
+  assignee: { label: 'Whom is it for?', most: 60 },
+};
 
 /** A mark, a written slip, a picture or whatever else stands in the margin at its second. */
 export const SlipNote = memo(function SlipNote({ slip, player }: { slip: Slip; player: SoundPlayer }) {
   const colours = useColours();
-  const { slip: change } = useChanges();
+  const kinds = useMarkKinds();
+  const { slip: change, comment } = useChanges();
   const show = useUndoBar();
-  const [isEditing, setEditing] = useState(false);
-  const [text, setText] = useState(slip.text);
-  const name = slip.mark ? MARKS[slip.mark].label : SLIP_NAMES[slip.kind];
-  const tone = slip.mark ? colours[MARKS[slip.mark].tone] : slip.kind === 'aside' ? colours.heather : colours.rule;
+  const [entry, setEntry] = useState<Entry | null>(null);
+  const [isMore, setMore] = useState(false);
+  const [text, setText] = useState('');
+  const name = slip.mark ? kinds.of(slip.mark).label : SLIP_NAMES[slip.kind];
+  const tone = slip.mark ? colours[kinds.of(slip.mark).tone] : slip.kind === 'aside' ? colours.heather : colours.rule;
   const isByRecorder = slip.kind === 'seam' || slip.kind === 'gap';
+  const { id } = slip;
+  const begin = (next: Entry) => {
+    setText(next === 'words' ? slip.text : next === 'assignee' ? (slip.assignee ?? '') : '');
+    setEntry(next);
+  };
   const keep = () => {
-    change.mutate({ id: slip.id, change: { text } });
-    setEditing(false);
+    if (entry === 'words') change.mutate({ id, change: { text } });
+    if (entry === 'assignee') change.mutate({ id, change: { assignee: text.trim() || null } });
+    if (entry === 'comment') comment.mutate({ id, text });
+    setEntry(null);
+    setMore(false);
   };
   const remove = () => {
-    change.mutate({ id: slip.id, change: { isBinned: true } });
-    show(`${name} taken away.`, () => change.mutate({ id: slip.id, change: { isBinned: false } }));
+    change.mutate({ id, change: { isBinned: true } });
+    show(`${name} taken away.`, () => change.mutate({ id, change: { isBinned: false } }));
+  };
+  const forNobody = () => {
+    change.mutate({ id, change: { assignee: null } });
+    show(`For nobody now.`, () => change.mutate({ id, change: { assignee: slip.assignee } }));
   };
   return (
     <View role="article" aria-label={`${name} at ${clockTime(slip.startMs)}`}>
@@ -39,36 +64,56 @@ export const SlipNote = memo(function SlipNote({ slip, player }: { slip: Slip; p
           {slip.mark && <MarkShape kind={slip.mark} size={14} />}
           <Type size="tiny" tone="faint">
             {name}
+            {slip.assignee ? ` · for ${slip.assignee}` : ''}
           </Type>
         </View>
-        {slip.text !== '' && (
+        {slip.text !== '' && slip.kind !== 'file' && (
           <Type isBold={slip.kind === 'heading'} {...(slip.kind === 'aside' ? { face: 'text' as const } : {})}>
             {slip.text}
           </Type>
         )}
+        {slip.address !== null && <LinkOut address={slip.address} />}
         {slip.hasPicture && (
           <img
-            src={addressOf('getPicture', { params: { id: slip.id } })}
+            src={addressOf('getPicture', { params: { id } })}
             alt={slip.text || 'Picture'}
             style={{ maxWidth: '100%', maxHeight: 260, objectFit: 'contain', marginTop: 6 }}
           />
         )}
-        {isEditing && (
+        {slip.file && <FileBeside slipId={id} file={slip.file} />}
+        <Comments slip={slip} />
+        {(change.error ?? comment.error) && <Failure error={change.error ?? comment.error} />}
+        {entry && (
           <LineEntry
-            label="Words"
+            label={ENTRIES[entry].label}
             action="Keep"
             value={text}
             onChange={setText}
             onSubmit={keep}
-            maxLength={5000}
+            maxLength={ENTRIES[entry].most}
             autoFocus
           />
         )}
         <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-          {!isByRecorder && !isEditing && (
-            <WordButton label={slip.text ? 'Change' : 'Add words'} onPress={() => setEditing(true)} />
+          {!isByRecorder && !isMore && !entry && (
+            <>
+              <WordButton label={slip.text ? 'Change' : 'Add words'} onPress={() => begin('words')} />
+              <WordButton label="More" aria-label={`More for ${name}`} onPress={() => setMore(true)} />
+            </>
           )}
-          {!isByRecorder && <WordButton label="Take away" onPress={remove} />}
+          {!isByRecorder && isMore && !entry && (
+            <>
+              <WordButton label="Comment" onPress={() => begin('comment')} />
+              {slip.assignee ? (
+                <WordButton label={`Not for ${slip.assignee}`} onPress={forNobody} />
+              ) : (
+                <WordButton label="For somebody" onPress={() => begin('assignee')} />
+              )}
+              <WordButton label="Take away" onPress={remove} />
+              <WordButton label="Less" onPress={() => setMore(false)} />
+            </>
+          )}
+          {entry && <WordButton label="Leave it" onPress={() => setEntry(null)} />}
           <WordButton
             label={`Play ${clockTime(slip.startMs)}`}
             tone="petrol"
@@ -80,3 +125,80 @@ export const SlipNote = memo(function SlipNote({ slip, player }: { slip: Slip; p
     </View>
   );
 });
+
+function LinkOut({ address }: { address: string }) {
+  const colours = useColours();
+  return (
+    <a
+      href={address}
+      target="_blank"
+      rel="noopener noreferrer"
+      style={{ color: colours.petrol, overflowWrap: 'anywhere', padding: '12px 0', display: 'inline-block' }}
+    >
+      <Type tone="petrol">{address.replace(/^(https?:\/\/|mailto:)/i, '')}</Type>
+    </a>
+  );
+}
+
+/** A file that lies beside the words; a PDF shows its pages. */
+function FileBeside({ slipId, file }: { slipId: string; file: NonNullable<Slip['file']> }) {
+  const [isOpen, setOpen] = useState(false);
+  const [error, setError] = useState<Error | null>(null);
+  const save = () =>
+    answerTo('getSlipFile', { params: { id: slipId } })
+      .then(async (answer) => saveFile(await answer.blob(), file.name))
+      .catch(setError);
+  return (
+    <View>
+      <Type style={{ overflowWrap: 'anywhere' } as object}>{file.name}</Type>
+      <Type size="tiny" tone="faint">
+        {sizeName(file.sizeBytes)}
+      </Type>
+      {error && <Failure error={error} />}
+      {isOpen && <PdfPages slipId={slipId} name={file.name} />}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+        {file.mediaType === 'application/pdf' && (
+          <WordButton label={isOpen ? 'Close the pages' : 'Show the pages'} onPress={() => setOpen(!isOpen)} />
+        )}
+        <WordButton label="Save it" aria-label={`Save ${file.name}`} onPress={() => void save()} />
+      </View>
+    </View>
+  );
+}
+
+function Comments({ slip }: { slip: Slip }) {
+  const colours = useColours();
+  const { comment, uncomment } = useChanges();
+  const show = useUndoBar();
+  if (slip.comments.length === 0) return null;
+  return (
+    <View role="list" aria-label="Comments" style={{ marginTop: 6, gap: 4 }}>
+      {slip.comments.map(({ id, text, writtenAt }) => (
+        <View
+          key={id}
+          role="listitem"
+          style={{
+            ...{ flexDirection: 'row', alignItems: 'center', gap: 8, paddingLeft: 10 },
+            ...{ borderLeftWidth: 1, borderLeftColor: colours.rule },
+          }}
+        >
+          <View style={{ flex: 1 }}>
+            <Type size="small">{text}</Type>
+            <Type size="tiny" tone="faint">
+              {whenSaid(localTime(new Date(writtenAt)))}
+            </Type>
+          </View>
+          <WordButton
+            label="Drop"
+            aria-label={`Drop the comment ${text.slice(0, 40)}`}
+            style={{ marginRight: 0 }}
+            onPress={() => {
+              uncomment.mutate({ id: slip.id, commentId: id });
+              show('Comment taken away.', () => comment.mutate({ id: slip.id, text }));
+            }}
+          />
+        </View>
+      ))}
+    </View>
+  );
+}

@@ -1,5 +1,7 @@
 import { type Pause, pauseAt } from '@immeld/core/transcript/pauses';
+import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
 import { useSyncExternalStore } from 'react';
+import { CleanedPlaying } from './cleanedPlaying';
 
 export type PlayerState = {
   timeMs: number;
@@ -16,6 +18,7 @@ export const RATES = [0.5, 0.75, 1, 1.2, 1.4, 1.6, 2, 2.5, 3];
 /** Plays one recording; tells its listeners the time at every frame while it plays. Pitch is kept at every speed. */
 export class SoundPlayer {
   private readonly audio: HTMLAudioElement;
+  private readonly cleaned: CleanedPlaying;
   private readonly listeners = new Set<() => void>();
   private state: PlayerState;
   private frame = 0;
@@ -26,6 +29,7 @@ export class SoundPlayer {
   constructor(address: string, durationMs: number | null) {
     this.state = { timeMs: 0, durationMs, isPlaying: false, rate: 1, problem: null, isRepeating: false };
     this.audio = new Audio();
+    this.cleaned = new CleanedPlaying(this.audio);
     this.audio.preload = 'metadata';
     this.audio.src = address;
     this.audio.preservesPitch = true;
@@ -89,6 +93,15 @@ export class SoundPlayer {
     this.pauses = pauses;
   }
 
+  /** How the sound is cleaned while it plays. */
+  async clean(cleaning: Cleaning): Promise<void> {
+    try {
+      await this.cleaned.set(cleaning);
+    } catch {
+      this.update({ problem: 'This browser cannot clean the sound while it plays. You hear it as it is.' });
+    }
+  }
+
   skip(byMs: number): void {
     this.seek(this.state.timeMs + byMs);
   }
@@ -104,10 +117,12 @@ export class SoundPlayer {
     this.audio.pause();
     this.audio.removeAttribute('src');
     this.audio.load();
+    this.cleaned.close();
   }
 
   private onPlay(): void {
     this.update({ isPlaying: true, problem: null });
+    this.cleaned.resume();
     const tick = () => {
       const timeMs = this.audio.currentTime * 1000;
       this.update({ timeMs });

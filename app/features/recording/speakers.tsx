@@ -106,6 +106,8 @@ export function SpeakersBar() {
 }
 
 type PanelProps = {
+  /** What is done with the name instead of giving passages: for words that are selected. */
+  onName?: (name: string) => void;
   speaker: string | null;
   /** The passages in question, or null for all of this speaker. */
   passageIds: readonly number[] | null;
@@ -113,13 +115,14 @@ type PanelProps = {
 };
 
 /** Says who it is: somebody who speaks here already, somebody of the appointment, or a name that is typed. */
-export function WhoPanel({ speaker, passageIds, onClose }: PanelProps) {
+export function WhoPanel({ speaker, passageIds, onClose, onName }: PanelProps) {
   const colours = useColours();
   const { speakers, people, give } = useSpeakers();
   const [name, setName] = useState('');
   const [isAll, setAll] = useState(passageIds === null || (speaker !== null && isNumbered(speaker)));
   const choose = (to: string) => {
-    give(isAll && speaker !== null ? { from: speaker, to } : { passageIds: [...(passageIds ?? [])], to });
+    if (onName) onName(to);
+    else give(isAll && speaker !== null ? { from: speaker, to } : { passageIds: [...(passageIds ?? [])], to });
     onClose();
   };
   const here = speakers.filter((s) => s.name !== speaker).map((s) => s.name);

@@ -1,4 +1,4 @@
-import type { Todo } from '@immeld/core/contract/recordings';
+import type { Todo } from '@immeld/core/contract/todos';
 import { clockTime } from '@immeld/core/formats/times';
 import { memo, useState } from 'react';
 import { View } from 'react-native';

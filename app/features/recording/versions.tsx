@@ -1,7 +1,9 @@
 import type { Recording } from '@immeld/core/contract/recordings';
 import type { Version } from '@immeld/core/contract/corrections';
 import { changesBetween, shortened } from '@immeld/core/transcript/changes';
-import { passageText } from '@immeld/core/transcript/manuscript';
+import { clockTime } from '@immeld/core/formats/times';
+import { type SameTime, sameTimes } from '@immeld/core/transcript/alignPassages';
+import { type Passage, passageText } from '@immeld/core/transcript/manuscript';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { useChanges, useVersion, useVersions } from '../../api/queries';
@@ -17,6 +19,7 @@ const NAMES: Record<Version['kind'], string> = {
   recognised: 'As first recognised',
   again: 'Recognised again',
   corrected: 'As it was corrected',
+  spoken: 'With the spoken commands',
 };
 
 /** The texts that stood here before: to compare with, and to take back. */
@@ -67,6 +70,7 @@ function Comparison({ id, versionId }: { id: string; versionId: string }) {
   const { data, error } = useVersion(id, versionId);
   const { desk } = useCorrecting();
   const { passages } = useDesk(desk);
+  const [isSingly, setSingly] = useState(false);
   const changes = useMemo(
     () => data && shortened(changesBetween(data.passages.map(passageText), passages.map(passageText))),
     [data, passages],
@@ -74,24 +78,78 @@ function Comparison({ id, versionId }: { id: string; versionId: string }) {
   if (error) return <Failure error={error} />;
   if (!changes) return <Type tone="faint">Opening …</Type>;
   if (changes.every((c) => c.kind === 'same')) return <Type tone="faint">There is no difference.</Type>;
+  if (isSingly && data) return <Singly others={data.passages} onDone={() => setSingly(false)} />;
   return (
-    <Type face="text" style={{ paddingVertical: 6 }}>
-      {changes.map(({ kind, text }, i) =>
-        kind === 'same' ? (
-          `${text} `
-        ) : (
-          <Type key={i} face="text" tone={kind === 'gone' ? 'rowan' : 'lichen'}>
-            <span
-              style={{
-                textDecoration: kind === 'gone' ? 'line-through' : 'underline',
-                textDecorationColor: colours.faint,
-              }}
-            >
-              {kind === 'gone' ? <del>{text}</del> : <ins>{text}</ins>}
-            </span>{' '}
-          </Type>
-        ),
-      )}
-    </Type>
+    <View>
+      <WordButton label="Side by side, take single passages" onPress={() => setSingly(true)} />
+      <Type face="text" style={{ paddingVertical: 6 }}>
+        {changes.map(({ kind, text }, i) =>
+          kind === 'same' ? (
+            `${text} `
+          ) : (
+            <Type key={i} face="text" tone={kind === 'gone' ? 'rowan' : 'lichen'}>
+              <span
+                style={{
+                  textDecoration: kind === 'gone' ? 'line-through' : 'underline',
+                  textDecorationColor: colours.faint,
+                }}
+              >
+                {kind === 'gone' ? <del>{text}</del> : <ins>{text}</ins>}
+              </span>{' '}
+            </Type>
+          ),
+        )}
+      </Type>
+    </View>
   );
 }
+
+/** Where the two texts differ, what stands there now and what stood there; taken over one by one. */
+function Singly({ others, onDone }: { others: readonly Passage[]; onDone: () => void }) {
+  const colours = useColours();
+  const { desk } = useCorrecting();
+  const { passages } = useDesk(desk);
+  const show = useUndoBar();
+  const groups = useMemo(
+    () =>
+      sameTimes(passages, others)
+        .map((g) => ({ ...g, now: textOf(passages.slice(g.from, g.to)), then: textOf(g.others) }))
+        .filter((g) => g.now !== g.then),
+    [passages, others],
+  );
+  const take = ({ from, to, others: theirs }: SameTime<Passage>) => {
+    desk.change(from, to - from, theirs);
+    show('Taken over.', () => desk.undo());
+  };
+  return (
+    <View style={{ gap: 10, paddingVertical: 6 }}>
+      <WordButton label="All in one text" onPress={onDone} />
+      {groups.length === 0 && <Type tone="faint">There is no difference any more.</Type>}
+      {groups.map((group) => (
+        <View
+          key={`${group.from} ${group.then}`}
+          role="article"
+          aria-label={`At ${clockTime(passages[group.from]!.startMs)}`}
+          style={{ borderTopWidth: 1, borderTopColor: colours.rule, paddingTop: 8 }}
+        >
+          <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 14 }}>
+            {[
+              ['Now', group.now],
+              ['In this version', group.then],
+            ].map(([label, text]) => (
+              <View key={label} style={{ flexGrow: 1, flexBasis: 140 }}>
+                <Type size="tiny" tone="faint">
+                  {label}, {clockTime(passages[group.from]!.startMs)}
+                </Type>
+                <Type face="text">{text}</Type>
+              </View>
+            ))}
+          </View>
+          <WordButton label="Take it over" onPress={() => take(group)} />
+        </View>
+      ))}
+    </View>
+  );
+}
+
+const textOf = (passages: readonly Passage[]): string => passages.map(passageText).join(' ');

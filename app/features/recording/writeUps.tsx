@@ -8,12 +8,13 @@ import { PencilBox } from '../../ui/pencil';
 import { Press, WordButton } from '../../ui/press';
 import { Title, Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
+import { Sheets } from '../writeUps/sheets';
 import type { SoundPlayer } from './soundPlayer';
 import { Field } from '../../ui/field';
 
 const LENGTHS = [1, 2, 3, 5, 8];
 
-/** The write-ups of a recording; so far one template: a short summary in the speaker's own sentences. */
+/** The write-ups of a recording: a short summary that is always proposed, and what is made by templates. */
 export function WriteUps({ recording, player }: { recording: Recording; player: SoundPlayer }) {
   const shown = recording.writeUps.filter((w) => w.state !== 'dropped');
   const dropped = recording.writeUps.filter((w) => w.state === 'dropped');
@@ -24,9 +25,10 @@ export function WriteUps({ recording, player }: { recording: Recording; player: 
       {shown.map((w) => (
         <ShortSummary key={w.id} writeUp={w} player={player} />
       ))}
+      <Sheets recording={recording} onPlay={(ms) => player.seek(ms, true)} />
       {shown.length === 0 && (
         <Empty
-          title="No write-up"
+          title="No short summary"
           action={
             dropped[0] && (
               <WordButton

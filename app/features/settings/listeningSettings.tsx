@@ -62,7 +62,8 @@ type LengthsProps = {
   name?: (value: number) => string;
 };
 
-function Lengths({ label, all, chosen, onChoose, name = seconds }: LengthsProps) {
+/** One of some lengths. */
+export function Lengths({ label, all, chosen, onChoose, name = seconds }: LengthsProps) {
   const colours = useColours();
   return (
     <View

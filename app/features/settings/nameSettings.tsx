@@ -2,14 +2,19 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { SharedSettings } from '@immeld/core/contract/settings';
 import { formatNameList, parseNameList } from '@immeld/core/speech/names/nameList';
-import { useChanges, useSharedSettings } from '../../api/queries';
+import { useChanges, useSharedSettings, useShelves } from '../../api/queries';
+import { OneOf } from '../../ui/oneOf';
 import { Field } from '../../ui/field';
 import { Failure } from '../../ui/notice';
 import { WordButton } from '../../ui/press';
+import { saveFile } from '../../ui/saveFile';
 import { Title, Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
 
 type Names = SharedSettings['names'];
+
+/** Names of no project are expected everywhere. */
+const ANY = 'all recordings';
 
 /** Names and terms that the recogniser is to know. */
 export function NameSettings() {
@@ -18,10 +23,14 @@ export function NameSettings() {
   const show = useUndoBar();
   const [name, setName] = useState('');
   const [sounds, setSounds] = useState('');
+  const [project, setProject] = useState(ANY);
+  const { data: shelves } = useShelves();
+  const projects = shelves?.projects.map((p) => p.name) ?? [];
   const names = data?.names ?? [];
   const keep = (next: Names, done?: () => void) => change.mutate({ names: next }, { onSuccess: () => done?.() });
   const add = () => {
-    const [added] = parseNameList(`${name.replace(/[=#]/g, ' ')} = ${sounds}`);
+    const of = project === ANY ? '' : ` @ ${project}`;
+    const [added] = parseNameList(`${name.replace(/[=#@]/g, ' ')} = ${sounds.replace(/@/g, ' ')}${of}`);
     if (!added) return;
     keep([...names.filter((n) => n.text !== added.text), added], () => {
       setName('');
@@ -46,13 +55,8 @@ export function NameSettings() {
     };
     field.click();
   };
-  const takeAlong = () => {
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([formatNameList(names)], { type: 'text/plain;charset=utf-8' }));
-    link.download = 'names and terms.txt';
-    link.click();
-    URL.revokeObjectURL(link.href);
-  };
+  const takeAlong = () =>
+    saveFile(new Blob([formatNameList(names)], { type: 'text/plain;charset=utf-8' }), 'names and terms.txt');
   return (
     <View style={{ gap: 8 }}>
       <Title level={2}>Names and terms</Title>
@@ -63,7 +67,7 @@ export function NameSettings() {
       {change.error && <Failure error={change.error} />}
       {names.length > 0 && (
         <View role="list" aria-label="Names and terms">
-          {names.map(({ text, soundsLike }) => (
+          {names.map(({ text, soundsLike, project: of }) => (
             <View
               key={text}
               role="listitem"
@@ -71,9 +75,11 @@ export function NameSettings() {
             >
               <View style={{ flexShrink: 1 }}>
                 <Type>{text}</Type>
-                {soundsLike.length > 0 && (
+                {(soundsLike.length > 0 || of) && (
                   <Type size="tiny" tone="faint">
-                    sounds like {soundsLike.join(', ')}
+                    {[soundsLike.length ? `sounds like ${soundsLike.join(', ')}` : null, of ? `only in ${of}` : null]
+                      .filter(Boolean)
+                      .join(' · ')}
                   </Type>
                 )}
               </View>
@@ -95,6 +101,15 @@ export function NameSettings() {
         onSubmitEditing={add}
         maxLength={60}
       />
+      {projects.length > 0 && (
+        <OneOf
+          label="Expected in"
+          options={[ANY, ...projects]}
+          nameOf={(option) => option}
+          chosen={project}
+          onChoose={setProject}
+        />
+      )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         <WordButton label="Add to the list" isBold disabled={name.trim() === ''} onPress={add} />
         <WordButton label="Bring in a list" onPress={bringIn} />

@@ -3,7 +3,11 @@ import { FIGURE_KINDS, type FigureKind } from '@immeld/core/contract/figureKinds
 import { useChanges, useSharedSettings } from '../../api/queries';
 import { Choice } from '../../ui/choice';
 import { Failure } from '../../ui/notice';
+import { ParagraphChoice } from '../../ui/paragraphChoice';
 import { Title, Type } from '../../ui/type';
+import { Lengths } from './listeningSettings';
+
+const PARAGRAPH_PAUSES_MS = [500, 1000, 2000, 3000, 5000];
 
 const LABELS: Record<FigureKind, [label: string, example: string]> = {
   numbers: ['Numbers from ten on', 'eleven thousand four hundred → 11,400'],
@@ -48,6 +52,19 @@ export function ReadingSettings() {
             isOn={data.hidesFillers}
             onPress={() => change.mutate({ hidesFillers: !data.hidesFillers })}
           />
+          <ParagraphChoice
+            label="Paragraphs in new recordings"
+            chosen={data.paragraphKind}
+            onChoose={(paragraphKind) => change.mutate({ paragraphKind })}
+          />
+          {data.paragraphKind === 'pauses' && (
+            <Lengths
+              label="A pause is longer than"
+              all={PARAGRAPH_PAUSES_MS}
+              chosen={data.paragraphPauseMs}
+              onChoose={(paragraphPauseMs) => change.mutate({ paragraphPauseMs })}
+            />
+          )}
         </>
       )}
     </View>

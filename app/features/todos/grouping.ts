@@ -1,42 +1,83 @@
-import type { Todo } from '@immeld/core/contract/recordings';
+import type { Todo } from '@immeld/core/contract/todos';
 
 export const GROUPINGS = [
   { key: 'project', label: 'By project' },
   { key: 'date', label: 'By date' },
   { key: 'who', label: 'By person' },
+  { key: 'recording', label: 'By recording' },
+  { key: 'order', label: 'My order' },
   { key: 'done', label: 'Done' },
 ] as const;
 export type Grouping = (typeof GROUPINGS)[number]['key'];
 
+export const WHOSE = ['mine', 'others', 'all'] as const;
+export type Whose = (typeof WHOSE)[number];
+export const WHOSE_NAMES: Record<Whose, string> = { mine: 'Mine', others: 'Others’', all: 'All' };
+
+/** What nobody has taken yet may become one's own: it stands among one's own. */
+const isOf = (todo: Todo, whose: Whose): boolean =>
+  whose === 'all' || (whose === 'others') === (todo.who !== null && todo.who !== 'me');
+
+const isAsleep = (todo: Todo, today: string): boolean => (todo.snoozedUntil ?? '') > today;
+
 function groupOf(todo: Todo, by: Grouping, today: string): string {
-  if (by === 'project' || by === 'done') return todo.project ?? 'No project';
   if (by === 'who') return todo.who === 'me' ? 'Mine' : todo.who ? `For ${todo.who}` : 'Nobody yet';
+  if (by === 'recording') return todo.recordingTitle ?? 'Written by hand';
+  if (by === 'done') return todo.doneAt?.slice(0, 10) === today ? 'Done today' : 'Done before';
+  if (by === 'project') return todo.project ?? 'No project';
   if (!todo.due) return 'Without a date';
   const day = todo.due.slice(0, 10);
-  return day < today ? 'Late' : day === today ? 'Today' : 'Later';
+  if (day < today) return 'Late';
+  if (day === today) return 'Today';
+  const days = (Date.parse(day) - Date.parse(today)) / 86_400_000;
+  return days === 1 ? 'Tomorrow' : days < 7 ? 'In the next days' : 'Later';
 }
 
-const DATE_ORDER = ['Late', 'Today', 'Later', 'Without a date'];
-export type Line = { heading: string } | { todo: Todo };
+const DATE_ORDER = ['Late', 'Today', 'Tomorrow', 'In the next days', 'Later', 'Without a date'];
+const LAST = /^(?:No project|Nobody yet|Written by hand|Done before)$/;
+const PRIORITY_ORDER = { high: 0, middle: 1, low: 3 };
+const weight = (todo: Todo): number => (todo.priority ? PRIORITY_ORDER[todo.priority] : 2);
 
-/** To-dos with a heading before each group. */
-export function linesOf(todos: readonly Todo[], by: Grouping, today: string): Line[] {
+export type Line = { heading: string; count: number } | { todo: Todo };
+
+/** To-dos with a heading before each group; what sleeps until another day stands in a group of its own at the end. */
+export function linesOf(todos: readonly Todo[], by: Grouping, whose: Whose, today: string): Line[] {
+  const shown = todos.filter((t) => t.isDone === (by === 'done') && isOf(t, whose));
   const groups = new Map<string, Todo[]>();
-  for (const todo of todos.filter((t) => t.isDone === (by === 'done'))) {
-    const name = groupOf(todo, by, today);
-    groups.set(name, [...(groups.get(name) ?? []), todo]);
+  const put = (name: string, todo: Todo) => groups.set(name, [...(groups.get(name) ?? []), todo]);
+  const asleep: Todo[] = [];
+  for (const todo of shown) {
+    if (by !== 'done' && isAsleep(todo, today)) asleep.push(todo);
+    else put(by === 'order' ? '' : groupOf(todo, by, today), todo);
   }
-  const last = /^(?:No project|Nobody yet|Without a date)$/;
   const names = [...groups.keys()].sort((a, b) =>
     by === 'date'
       ? DATE_ORDER.indexOf(a) - DATE_ORDER.indexOf(b)
-      : Number(last.test(a)) - Number(last.test(b)) || a.localeCompare(b),
+      : Number(LAST.test(a)) - Number(LAST.test(b)) || a.localeCompare(b),
   );
-  return names.flatMap((heading): Line[] => [
-    { heading },
-    ...groups
-      .get(heading)!
-      .sort((a, b) => (a.due ?? '9').localeCompare(b.due ?? '9'))
-      .map((todo) => ({ todo })),
+  const sorted = (name: string): Todo[] =>
+    groups.get(name)!.sort((a, b) => {
+      if (by === 'order') return a.position - b.position;
+      if (by === 'done') return (b.doneAt ?? '').localeCompare(a.doneAt ?? '');
+      if (by === 'recording') return (a.startMs ?? 0) - (b.startMs ?? 0);
+      return weight(a) - weight(b) || (a.due ?? '9').localeCompare(b.due ?? '9') || a.position - b.position;
+    });
+  const lines = names.flatMap((heading): Line[] => [
+    ...(heading ? [{ heading, count: groups.get(heading)!.length }] : []),
+    ...sorted(heading).map((todo) => ({ todo })),
   ]);
+  if (asleep.length) {
+    lines.push({ heading: 'Put off', count: asleep.length });
+    lines.push(...asleep.sort((a, b) => a.snoozedUntil!.localeCompare(b.snoozedUntil!)).map((todo) => ({ todo })));
+  }
+  return lines;
+}
+
+const STEP = 1000;
+
+/** The place between two neighbours in one's own order; the first and last have room beyond them. */
+export function placeBetween(before: Todo | undefined, after: Todo | undefined): number {
+  if (before && after) return (before.position + after.position) / 2;
+  if (before) return before.position + STEP;
+  return (after?.position ?? 0) - STEP;
 }

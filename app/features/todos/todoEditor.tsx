@@ -1,24 +1,36 @@
-import type { Todo } from '@immeld/core/contract/recordings';
-import { todoChangeSchema } from '@immeld/core/contract/recordings';
+import { PRIORITIES, type Todo, todoChangeSchema } from '@immeld/core/contract/todos';
+import { repeatName } from '@immeld/core/language/repeatName';
+import { addDays, nextMonday } from 'date-fns';
+import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { ValidationError } from 'yup';
 import { useChanges } from '../../api/queries';
+import { dayName, localDay } from '../../ui/dates';
+import { Field } from '../../ui/field';
+import { OneOf } from '../../ui/oneOf';
 import { PencilBox } from '../../ui/pencil';
 import { WordButton } from '../../ui/press';
 import { Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
-import { Field } from '../../ui/field';
 
-/** Changes a to-do: wording, who, by when, project. Saving one in pencil accepts it. */
+const NO_PRIORITY = 'none';
+const USUAL_REPEATS = ['never', 'FREQ=DAILY', 'FREQ=WEEKLY', 'FREQ=MONTHLY', 'FREQ=YEARLY'];
+
+/** Changes a to-do: wording, who, by when, how often, how urgent. Saving one in pencil accepts it. */
 export function TodoEditor({ todo, onClose }: { todo: Todo; onClose: () => void }) {
+  const router = useRouter();
   const { todo: change } = useChanges();
   const show = useUndoBar();
   const [text, setText] = useState(todo.text);
   const [who, setWho] = useState(todo.who ?? '');
   const [due, setDue] = useState(todo.due?.replace('T', ' ') ?? '');
   const [project, setProject] = useState(todo.project ?? '');
+  const [notes, setNotes] = useState(todo.notes);
+  const [priority, setPriority] = useState<string>(todo.priority ?? NO_PRIORITY);
+  const [repeat, setRepeat] = useState(todo.repeat ?? 'never');
   const [problem, setProblem] = useState<string | null>(null);
+  const repeats = [...new Set([...USUAL_REPEATS, todo.repeat ?? 'never'])];
 
   const save = () => {
     const next = {
@@ -26,6 +38,9 @@ export function TodoEditor({ todo, onClose }: { todo: Todo; onClose: () => void 
       who: who.trim() || null,
       due: due.trim().replace(' ', 'T') || null,
       project: project.trim() || null,
+      notes: notes.trim(),
+      priority: priority === NO_PRIORITY ? null : (priority as Todo['priority']),
+      repeat: repeat === 'never' ? null : repeat,
     };
     try {
       todoChangeSchema.validateSync(next);
@@ -43,6 +58,15 @@ export function TodoEditor({ todo, onClose }: { todo: Todo; onClose: () => void 
     show('To-do removed.', () => change.mutate({ id: todo.id, change: { isBinned: false } }));
     onClose();
   };
+  const putOff = (until: string | null) => {
+    const before = todo.snoozedUntil;
+    change.mutate({ id: todo.id, change: { snoozedUntil: until } });
+    if (until) {
+      show(`Put off until ${dayName(until)}.`, () => change.mutate({ id: todo.id, change: { snoozedUntil: before } }));
+    }
+    onClose();
+  };
+  const now = new Date();
   return (
     <PencilBox isInk style={{ gap: 8, marginVertical: 6 }}>
       <Field label="What is to be done" value={text} onChangeText={setText} autoFocus multiline />
@@ -57,14 +81,60 @@ export function TodoEditor({ todo, onClose }: { todo: Todo; onClose: () => void 
         />
       </View>
       <Field label="Project" value={project} onChangeText={setProject} />
+      <Field label="Notes" value={notes} onChangeText={setNotes} multiline />
+      <OneOf
+        label="Priority"
+        options={[NO_PRIORITY, ...PRIORITIES]}
+        nameOf={(p) => p}
+        chosen={priority}
+        onChoose={setPriority}
+      />
+      <OneOf
+        label="Again"
+        options={repeats}
+        nameOf={(r) => (r === 'never' ? r : repeatName(r))}
+        chosen={repeat}
+        onChoose={setRepeat}
+      />
+      {todo.quote && (
+        <View>
+          <Type size="tiny" tone="faint">
+            Said in {todo.recordingTitle}
+          </Type>
+          <Type face="text">“{todo.quote}”</Type>
+          {todo.recordingId && (
+            <WordButton
+              label="Hear it"
+              onPress={() =>
+                router.push({
+                  pathname: '/recordings/[id]',
+                  params: { id: todo.recordingId!, at: String(todo.startMs ?? 0) },
+                })
+              }
+            />
+          )}
+        </View>
+      )}
       {problem && (
         <Type role="alert" tone="rowan">
           {problem}
         </Type>
       )}
-      <View style={{ flexDirection: 'row' }}>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         <WordButton label="Save" isBold onPress={save} />
         <WordButton label="Leave as it was" onPress={onClose} />
+        {todo.state === 'ink' && !todo.isDone && (
+          <>
+            {todo.snoozedUntil ? (
+              <WordButton label="Not put off" onPress={() => putOff(null)} />
+            ) : (
+              <>
+                <WordButton label="Put off to tomorrow" onPress={() => putOff(localDay(addDays(now, 1)))} />
+                <WordButton label="To Monday" onPress={() => putOff(localDay(nextMonday(now)))} />
+              </>
+            )}
+          </>
+        )}
         <WordButton
           label="Remove"
           onPress={bin}

@@ -1,32 +1,51 @@
-import type { Todo } from '@immeld/core/contract/recordings';
+import type { Todo } from '@immeld/core/contract/todos';
+import { repeatName } from '@immeld/core/language/repeatName';
 import { useRouter } from 'expo-router';
-import { memo, useState } from 'react';
+import { type ReactNode, memo, useState } from 'react';
 import { View } from 'react-native';
 import { useChanges } from '../../api/queries';
-import { dueName, localDay } from '../../ui/dates';
+import { dayName, dueName, localDay } from '../../ui/dates';
 import { Tick } from '../../ui/pencil';
 import { Press } from '../../ui/press';
 import { Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
 import { TodoEditor } from './todoEditor';
 
-const whoName = (who: string | null): string | null => (who === null ? null : who === 'me' ? 'mine' : `for ${who}`);
+const whoName = (who: string | null): string | null =>
+  who === null ? 'nobody yet' : who === 'me' ? null : `for ${who}`;
 
 const isLate = (todo: Todo): boolean => !todo.isDone && (todo.due ?? '9').slice(0, 10) < localDay(new Date());
 
-/** Who, by when, which project and where it was said, in one line. */
-export const todoMeta = (todo: Todo): string =>
-  [whoName(todo.who), todo.due ? `${isLate(todo) ? 'was due' : 'by'} ${dueName(todo.due)}` : null, todo.project]
+/** Who, by when, how often and which project, in one line. */
+export const todoMeta = (todo: Todo, isUnderProject = false): string =>
+  [
+    todo.priority ? `${todo.priority} priority` : null,
+    whoName(todo.who),
+    todo.due ? `${isLate(todo) ? 'was due' : 'by'} ${dueName(todo.due)}` : null,
+    todo.repeat ? repeatName(todo.repeat) : null,
+    (todo.snoozedUntil ?? '') > localDay(new Date()) ? `put off until ${dayName(todo.snoozedUntil!)}` : null,
+    isUnderProject ? null : todo.project,
+    todo.notes ? 'with notes' : null,
+  ]
     .filter(Boolean)
     .join(' · ');
 
+type TodoRowProps = {
+  todo: Todo;
+  /** Stands at the end in place of the way to the sound. */
+  handle?: ReactNode;
+  /** Whether its project stands above it. */
+  isUnderProject?: boolean;
+};
+
 /** An accepted to-do: ticked with one press, changed by pressing its words, heard by pressing where it was said. */
-export const TodoRow = memo(function TodoRow({ todo }: { todo: Todo }) {
+export const TodoRow = memo(function TodoRow({ todo, handle, isUnderProject = false }: TodoRowProps) {
   const router = useRouter();
   const { todo: change } = useChanges();
   const show = useUndoBar();
   const [isEditing, setEditing] = useState(false);
   if (isEditing) return <TodoEditor todo={todo} onClose={() => setEditing(false)} />;
+  const meta = todoMeta(todo, isUnderProject);
   const tick = () => {
     change.mutate({ id: todo.id, change: { isDone: !todo.isDone } });
     if (!todo.isDone) show('Done.', () => change.mutate({ id: todo.id, change: { isDone: false } }));
@@ -46,34 +65,36 @@ export const TodoRow = memo(function TodoRow({ todo }: { todo: Todo }) {
         <Press label={`Change ${todo.text}`} onPress={() => setEditing(true)}>
           <Type
             style={todo.isDone ? { textDecorationLine: 'line-through' } : null}
+            isBold={todo.priority === 'high' && !todo.isDone}
             tone={todo.isDone ? 'faint' : 'ink'}
           >
             {todo.text}
           </Type>
-          {todoMeta(todo) !== '' && (
+          {meta !== '' && (
             <Type size="tiny" tone="faint">
-              {todoMeta(todo)}
+              {meta}
             </Type>
           )}
         </Press>
       </View>
-      {todo.recordingId && (
-        <Press
-          label={`Hear where “${todo.text}” was said`}
-          role="link"
-          onPress={() =>
-            router.push({
-              pathname: '/recordings/[id]',
-              params: { id: todo.recordingId!, at: String(todo.startMs ?? 0) },
-            })
-          }
-          style={{ alignItems: 'flex-end', paddingLeft: 8, maxWidth: 130 }}
-        >
-          <Type size="tiny" tone="petrol" numberOfLines={1}>
-            ▸ {todo.recordingTitle}
-          </Type>
-        </Press>
-      )}
+      {handle ??
+        (todo.recordingId && (
+          <Press
+            label={`Hear where “${todo.text}” was said`}
+            role="link"
+            onPress={() =>
+              router.push({
+                pathname: '/recordings/[id]',
+                params: { id: todo.recordingId!, at: String(todo.startMs ?? 0) },
+              })
+            }
+            style={{ alignItems: 'flex-end', paddingLeft: 8, maxWidth: 130 }}
+          >
+            <Type size="tiny" tone="petrol" numberOfLines={1}>
+              ▸ {todo.recordingTitle}
+            </Type>
+          </Press>
+        ))}
     </View>
   );
 });

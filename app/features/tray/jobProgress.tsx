@@ -1,15 +1,10 @@
 import type { Job } from '@immeld/core/contract/jobs';
 import { View } from 'react-native';
-import { useChanges, useJobs } from '../../api/queries';
+import { useJobChanges } from '../../api/queries';
 import { WordButton } from '../../ui/press';
 import { Progress } from '../../ui/progress';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
-
-export const useJobOf = (recordingId: string): Job | undefined =>
-  useJobs()
-    .data?.items.filter((j) => j.recordingId === recordingId)
-    .at(-1);
 
 function timeLeft(seconds: number): string {
   return seconds < 60 ? `about ${Math.max(1, seconds)} s left` : `about ${Math.round(seconds / 60)} min left`;
@@ -18,7 +13,7 @@ function timeLeft(seconds: number): string {
 /** How far a recognition is, in words and as a bar, with what can be done about it. */
 export function JobProgress({ job, hasWords = true }: { job: Job; hasWords?: boolean }) {
   const colours = useColours();
-  const { cancelJob, retryJob } = useChanges();
+  const { cancelJob, retryJob } = useJobChanges();
   if (job.state === 'failed' || job.state === 'cancelled') {
     return (
       <View role="alert" style={{ borderLeftWidth: 3, borderLeftColor: colours.rowan, paddingLeft: 12, marginTop: 8 }}>

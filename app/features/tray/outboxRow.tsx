@@ -6,6 +6,7 @@ import { lengthName, sizeName, whenSaid } from '../../ui/dates';
 import { WordButton } from '../../ui/press';
 import { Progress } from '../../ui/progress';
 import { useColours } from '../../ui/theme';
+import { saveFile } from '../../ui/saveFile';
 import { Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
 
@@ -88,12 +89,7 @@ function SaveOrRemove({ item }: { item: OutboxItem }) {
   const [isSaved, setSaved] = useState(item.source === 'import');
   const save = async () => {
     const sound = await store.soundOf(item.id);
-    if (sound) {
-      const link = document.createElement('a');
-      Object.assign(link, { href: URL.createObjectURL(sound), download: item.name });
-      link.click();
-      URL.revokeObjectURL(link.href);
-    }
+    if (sound) saveFile(sound, item.name);
     setSaved(true);
   };
   return isSaved ? (

@@ -3,6 +3,7 @@ import { useRouter } from 'expo-router';
 import { memo } from 'react';
 import { View } from 'react-native';
 import { lengthName, whenSaid } from '../../ui/dates';
+import { Tick } from '../../ui/pencil';
 import { Press } from '../../ui/press';
 import { Strip } from '../../ui/strip';
 import { useColours } from '../../ui/theme';
@@ -25,25 +26,44 @@ export function metaOf(r: RecordingCard): string {
     .join(' · ');
 }
 
-/** A recording as one line of a list. */
-export const RecordingRow = memo(function RecordingRow({ recording }: { recording: RecordingCard }) {
+type RowProps = {
+  recording: RecordingCard;
+  /** Null while nothing is being chosen. */
+  isChosen?: boolean | null;
+  onChoose?: () => void;
+};
+
+/** A recording as one line of a list; while things are chosen, a press chooses it. */
+export const RecordingRow = memo(function RecordingRow({ recording, isChosen = null, onChoose }: RowProps) {
   const colours = useColours();
   const router = useRouter();
+  const isChoosing = isChosen !== null;
   return (
     <Press
       label={`${titleOf(recording)}, ${metaOf(recording)}`}
-      role="link"
-      onPress={() => router.push({ pathname: '/recordings/[id]', params: { id: recording.id } })}
-      style={{ borderBottomWidth: 1, borderBottomColor: colours.rule, paddingVertical: 12, gap: 4 }}
+      role={isChoosing ? 'checkbox' : 'link'}
+      {...(isChoosing ? { 'aria-checked': isChosen } : {})}
+      onPress={() =>
+        isChoosing ? onChoose?.() : router.push({ pathname: '/recordings/[id]', params: { id: recording.id } })
+      }
+      style={{
+        ...{ borderBottomWidth: 1, borderBottomColor: colours.rule, paddingVertical: 12 },
+        ...{ flexDirection: 'row', alignItems: 'center', gap: 14 },
+      }}
     >
-      <Type size="body" face="text" numberOfLines={2}>
-        {titleOf(recording)}
-      </Type>
-      <Type size="tiny" tone="faint" numberOfLines={1}>
-        {[metaOf(recording), ...recording.tags].join(' · ')}
-      </Type>
-      <View style={{ paddingTop: 2 }}>
-        <Strip peaks={recording.strip} height={22} label="" />
+      {isChoosing && <Tick isOn={isChosen} />}
+      <View style={{ flex: 1, gap: 4 }}>
+        <Type size="body" face="text" numberOfLines={2}>
+          {titleOf(recording)}
+        </Type>
+        <Type size="tiny" tone="faint" numberOfLines={1}>
+          {[recording.isFavourite ? 'favourite' : null, metaOf(recording), ...recording.tags]
+            .filter(Boolean)
+            .join(' · ')}
+        </Type>
+        <View style={{ paddingTop: 2 }}>
+          <Strip peaks={recording.strip} height={22} label="" />
+        </View>
       </View>
     </Press>
   );

@@ -1,64 +1,125 @@
-import type { RecordingCard } from '@immeld/core/contract/recordings';
+import type { RecordingCard, Suggestion } from '@immeld/core/contract/recordings';
 import { useRouter } from 'expo-router';
-import { memo, useState } from 'react';
+import { memo, useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
-import { useShelves } from '../../api/queries';
+import { useJobOf, useShelves } from '../../api/queries';
 import { dueName } from '../../ui/dates';
 import { PencilBox, Tick } from '../../ui/pencil';
 import { Press, WordButton } from '../../ui/press';
 import { Strip } from '../../ui/strip';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
-import { JobProgress, useJobOf } from './jobProgress';
+import { FolderChips } from '../shelves/folderChips';
+import { JobProgress } from './jobProgress';
 import { metaOf, titleOf } from './recordingRow';
-import { useFiling } from './useFiling';
+import { type FilingActions, partKey } from './useFiling';
 
-/** A new recording with everything proposed for it: accepted whole with one press, or changed first. */
-export const TrayCard = memo(function TrayCard({ recording }: { recording: RecordingCard }) {
+const SOURCES = { speak: 'spoken here', import: 'from a file', demo: 'from the demo' };
+
+type TrayCardProps = {
+  recording: RecordingCard;
+  /** Whether the keys act on this card. */
+  isCurrent?: boolean;
+  /** Null while nothing is being chosen. */
+  isChosen?: boolean | null;
+  onChoose?: (id: string) => void;
+  fileOne: FilingActions['fileOne'];
+  bin: FilingActions['bin'];
+  anotherTitle: FilingActions['anotherTitle'];
+  isBusy: boolean;
+};
+
+/** A new recording with everything proposed for it: accepted whole with one press, or part by part. */
+export const TrayCard = memo(function TrayCard({
+  recording,
+  isCurrent = false,
+  isChosen = null,
+  onChoose,
+  fileOne,
+  bin,
+  anotherTitle,
+  isBusy,
+}: TrayCardProps) {
   const colours = useColours();
   const router = useRouter();
   const job = useJobOf(recording.id);
-  const { fileOne, bin, isBusy } = useFiling();
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [isElsewhere, setElsewhere] = useState(false);
+  const box = useRef<View>(null);
+  useEffect(() => {
+    if (isCurrent) (box.current as unknown as HTMLElement | null)?.scrollIntoView?.({ block: 'nearest' });
+  }, [isCurrent]);
   const todos = recording.pencilTodos;
   const open = (part?: string) =>
     router.push({ pathname: '/recordings/[id]', params: { id: recording.id, ...(part ? { part } : {}) } });
   const isReady = recording.state === 'ready';
+  const toggle = (key: string) =>
+    setLeft((all) => new Set(all.has(key) ? [...all].filter((k) => k !== key) : [...all, key]));
+  const hasOtherTitles = !recording.title && (recording.suggestion.otherTitles?.length ?? 0) > 0;
   return (
     <View
-      style={{ borderTopWidth: 1, borderTopColor: colours.rule, paddingVertical: 16, gap: 6 }}
+      ref={box}
+      style={{
+        ...{ borderTopWidth: 1, borderTopColor: colours.rule, paddingVertical: 16, gap: 6 },
+        ...{ borderLeftWidth: 3, borderLeftColor: isCurrent ? colours.petrol : 'transparent' },
+        ...{ paddingLeft: 9, marginLeft: -12 },
+      }}
       role="article"
       aria-label={titleOf(recording)}
+      aria-current={isCurrent ? 'true' : undefined}
     >
-      <Press label={`Open ${titleOf(recording)}`} role="link" onPress={() => open()} style={{ gap: 4 }}>
-        {recording.strip.length > 0 && <Strip peaks={recording.strip} height={30} label="" />}
-        <Type size="tiny" tone="faint" numberOfLines={1}>
-          {isReady ? metaOf(recording) : `${recording.fileName} · ${metaOf(recording)}`}
-        </Type>
-        {recording.firstWords !== '' && (
-          <Type size="body" face="text" numberOfLines={3}>
-            “{recording.firstWords}”
+      <View style={{ flexDirection: 'row', gap: 10 }}>
+        {isChosen !== null && (
+          <Press
+            role="checkbox"
+            aria-checked={isChosen}
+            label={`Choose ${titleOf(recording)}`}
+            onPress={() => onChoose?.(recording.id)}
+          >
+            <Tick isOn={isChosen} />
+          </Press>
+        )}
+        <Press label={`Open ${titleOf(recording)}`} role="link" onPress={() => open()} style={{ gap: 4, flex: 1 }}>
+          {recording.strip.length > 0 && <Strip peaks={recording.strip} height={30} label="" />}
+          <Type size="tiny" tone="faint" numberOfLines={1}>
+            {isReady
+              ? `${metaOf(recording)} · ${SOURCES[recording.source]}`
+              : `${recording.fileName} · ${metaOf(recording)}`}
           </Type>
-        )}
-        {isReady && recording.firstWords === '' && (
-          <Type tone="faint">No words were heard in this recording. The sound is kept.</Type>
-        )}
-      </Press>
+          {recording.firstWords !== '' && (
+            <Type size="body" face="text" numberOfLines={3}>
+              “{recording.firstWords}”
+            </Type>
+          )}
+          {isReady && recording.firstWords === '' && (
+            <Type tone="faint">No words were heard in this recording. The sound is kept.</Type>
+          )}
+        </Press>
+      </View>
       {job && <JobProgress job={job} />}
       {isReady ? (
         <PencilBox style={{ marginTop: 6 }}>
-          <Type size="body" face="text">
-            {titleOf(recording)}
-          </Type>
-          <Places recording={recording} />
+          <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10 }}>
+            <Type size="body" face="text" style={{ flex: 1 }}>
+              {titleOf(recording)}
+            </Type>
+            {hasOtherTitles && (
+              <WordButton label="Another title" onPress={() => anotherTitle(recording)} style={{ marginRight: 0 }} />
+            )}
+          </View>
+          <Places recording={recording} left={left} onToggle={toggle} />
+          {isElsewhere && (
+            <FolderChips
+              label="File it on the shelf"
+              chosen={recording.folderId}
+              onChoose={(folderId) => void fileOne(recording, left, folderId)}
+            />
+          )}
           {todos.length > 0 && (
             <View
               style={{
-                borderTopWidth: 1,
-                borderStyle: 'dashed',
-                borderTopColor: colours.rule,
-                marginTop: 8,
-                paddingTop: 2,
+                ...{ borderTopWidth: 1, borderStyle: 'dashed', borderTopColor: colours.rule },
+                ...{ marginTop: 8, paddingTop: 2 },
               }}
             >
               {todos.map((todo) => {
@@ -69,9 +130,7 @@ export const TrayCard = memo(function TrayCard({ recording }: { recording: Recor
                     role="checkbox"
                     aria-checked={isOn}
                     label={todo.text}
-                    onPress={() =>
-                      setLeft((all) => new Set(isOn ? [...all, todo.id] : [...all].filter((id) => id !== todo.id)))
-                    }
+                    onPress={() => toggle(todo.id)}
                     style={{ flexDirection: 'row', alignItems: 'center', gap: 10 }}
                   >
                     <Tick isOn={isOn} isPencil />
@@ -87,19 +146,13 @@ export const TrayCard = memo(function TrayCard({ recording }: { recording: Recor
             </View>
           )}
           <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+            <WordButton label="File it" isBold disabled={isBusy} onPress={() => void fileOne(recording, left)} />
             <WordButton
-              label="File it"
-              isBold
-              disabled={isBusy}
-              onPress={() =>
-                void fileOne(
-                  recording,
-                  todos.filter((t) => !left.has(t.id)).map((t) => t.id),
-                )
-              }
+              label={isElsewhere ? 'This shelf' : 'Other shelf'}
+              aria-expanded={isElsewhere}
+              onPress={() => setElsewhere(!isElsewhere)}
             />
             <WordButton label="Change" onPress={() => open('about')} />
-            <WordButton label="Listen" onPress={() => open()} />
             <WordButton
               label="Bin"
               onPress={() => void bin(recording)}
@@ -116,26 +169,98 @@ export const TrayCard = memo(function TrayCard({ recording }: { recording: Recor
   );
 });
 
-function Places({ recording }: { recording: RecordingCard }) {
+type PlacesProps = { recording: RecordingCard; left: ReadonlySet<string>; onToggle: (key: string) => void };
+
+/** What is proposed, each part to be taken off with one tap; what the person has set already stands firm. */
+function Places({ recording, left, onToggle }: PlacesProps) {
   const { data } = useShelves();
-  const folder = data?.folders.find((f) => f.id === (recording.folderId ?? recording.suggestion.folderId));
-  const tags = [...new Set([...recording.tags, ...recording.suggestion.tags])];
+  const { suggestion: s } = recording;
+  const nameOf = (id: string | null) => data?.folders.find((f) => f.id === id)?.name;
+  const firm = [
+    recording.folderId && nameOf(recording.folderId),
+    recording.project,
+    ...recording.tags,
+    ...recording.people,
+  ].filter(Boolean);
+  const pencil = (part: keyof Suggestion, kind: string, value: string, key = partKey(part, value)) => ({
+    kind,
+    value,
+    key,
+  });
+  const folder = recording.folderId ? undefined : nameOf(s.folderId);
+  const parts = [
+    ...(folder ? [pencil('folderId', 'Shelf', folder, partKey('folderId'))] : []),
+    ...(s.project && !recording.project ? [pencil('project', 'Project', s.project, partKey('project'))] : []),
+    ...s.tags.filter((t) => !recording.tags.includes(t)).map((t) => pencil('tags', 'Tag', t)),
+    ...(s.people ?? []).filter((p) => !recording.people.includes(p)).map((p) => pencil('people', 'With', p)),
+  ];
   return (
-    <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 14, paddingTop: 2 }}>
-      <Type size="tiny" tone="faint">
-        Shelf{' '}
-        <Type size="tiny" isBold>
-          {folder?.name ?? 'none yet'}
-        </Type>
-      </Type>
-      {tags.length > 0 && (
+    <View style={{ paddingTop: 2 }}>
+      {recording.appointment && (
         <Type size="tiny" tone="faint">
-          Tags{' '}
+          Appointment{' '}
           <Type size="tiny" isBold>
-            {tags.join(', ')}
+            {recording.appointment.title}
           </Type>
         </Type>
       )}
+      {firm.length > 0 && (
+        <Type size="tiny" isBold>
+          {firm.join(' · ')}
+        </Type>
+      )}
+      {parts.length === 0 && firm.length === 0 && (
+        <Type size="tiny" tone="faint">
+          No shelf proposed yet: it learns from how you file.
+        </Type>
+      )}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 6 }}>
+        {parts.map(({ kind, value, key }) => (
+          <PencilChip key={key} kind={kind} value={value} isOn={!left.has(key)} onPress={() => onToggle(key)} />
+        ))}
+      </View>
     </View>
+  );
+}
+
+function PencilChip({
+  kind,
+  value,
+  isOn,
+  onPress,
+}: {
+  kind: string;
+  value: string;
+  isOn: boolean;
+  onPress: () => void;
+}) {
+  const colours = useColours();
+  return (
+    <Press
+      role="checkbox"
+      aria-checked={isOn}
+      label={`${kind} ${value}`}
+      onPress={onPress}
+      style={{ maxWidth: '100%' }}
+    >
+      <View
+        style={{
+          ...{ flexDirection: 'row', gap: 5, borderWidth: 1, borderStyle: 'dashed', borderRadius: 4 },
+          ...{ borderColor: isOn ? colours.faint : colours.rule, paddingHorizontal: 9, paddingVertical: 5 },
+        }}
+      >
+        <Type size="tiny" tone="faint">
+          {kind}
+        </Type>
+        <Type
+          size="tiny"
+          isBold={isOn}
+          tone={isOn ? 'ink' : 'faint'}
+          style={isOn ? { flexShrink: 1 } : { flexShrink: 1, textDecorationLine: 'line-through' }}
+        >
+          {value}
+        </Type>
+      </View>
+    </Press>
   );
 }

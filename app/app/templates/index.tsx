@@ -1,0 +1,99 @@
+import { type Template, templateSchema } from '@immeld/core/contract/templates';
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { ScrollView, View } from 'react-native';
+import { useTemplateChanges, useTemplates } from '../../api/templates';
+import { useShowDone } from '../../ui/doing';
+import { Failure, Loading } from '../../ui/notice';
+import { WordButton } from '../../ui/press';
+import { saveFile } from '../../ui/saveFile';
+import { Page } from '../../ui/shell';
+import { useColours } from '../../ui/theme';
+import { Title, Type } from '../../ui/type';
+
+/** Templates of write-ups: those that ship are copied, one's own are changed, all are files that can be shared. */
+export default function TemplatesScreen() {
+  const colours = useColours();
+  const router = useRouter();
+  const showDone = useShowDone();
+  const { data, error, refetch } = useTemplates();
+  const { add, remove } = useTemplateChanges();
+  const [problem, setProblem] = useState<string | null>(null);
+
+  const copy = (template: Template) =>
+    add.mutate(
+      { ...template, name: `${template.name} (copy)`.slice(0, 60) },
+      { onSuccess: ({ id }) => router.push({ pathname: '/templates/[id]', params: { id } }) },
+    );
+  const bringIn = () => {
+    const field = document.createElement('input');
+    Object.assign(field, { type: 'file', accept: '.json,.yaml,.yml,application/json' });
+    field.onchange = () => void field.files?.[0]?.text().then(read);
+    field.click();
+  };
+  const read = async (text: string) => {
+    setProblem(null);
+    try {
+      const { parse } = await import('yaml');
+      // YAML 1.2 reads JSON too.
+      add.mutate(templateSchema.validateSync(parse(text), { abortEarly: false, stripUnknown: false }));
+    } catch (e) {
+      const why =
+        e instanceof Error && 'errors' in e ? (e.errors as string[]).join(' ') : 'It is neither JSON nor YAML.';
+      setProblem(`This file is no template. ${why} Nothing was changed.`);
+    }
+  };
+  const takeAlong = async (template: Template) => {
+    const { stringify } = await import('yaml');
+    saveFile(new Blob([stringify(template)], { type: 'application/yaml' }), `${template.name}.yaml`);
+  };
+  return (
+    <Page>
+      <ScrollView contentContainerStyle={{ paddingTop: 14, paddingBottom: 40 }}>
+        <Title>Templates</Title>
+        <Type tone="faint" style={{ paddingTop: 4 }}>
+          What goes into a write-up, in which order and how long. Copy one to change it.
+        </Type>
+        <WordButton label="Bring in a template" onPress={bringIn} />
+        {problem && (
+          <Type role="alert" tone="rowan">
+            {problem}
+          </Type>
+        )}
+        {(error ?? add.error ?? remove.error) && (
+          <Failure error={(error ?? add.error ?? remove.error)!} onRetry={() => void refetch()} />
+        )}
+        {!data && !error && <Loading />}
+        {data?.items.map(({ id, template, isShipped }) => (
+          <View
+            key={id}
+            role="article"
+            aria-label={template.name}
+            style={{ borderTopWidth: 1, borderTopColor: colours.rule, paddingTop: 10 }}
+          >
+            <Title level={2}>{template.name}</Title>
+            {template.about !== '' && <Type tone="faint">{template.about}</Type>}
+            <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+              {!isShipped && (
+                <WordButton
+                  label="Change"
+                  isBold
+                  onPress={() => router.push({ pathname: '/templates/[id]', params: { id } })}
+                />
+              )}
+              <WordButton label="Copy" onPress={() => copy(template)} />
+              <WordButton label="As a file" onPress={() => void takeAlong(template)} />
+              {!isShipped && (
+                <WordButton
+                  label="Remove"
+                  onPress={() => remove.mutate(id, { onSuccess: showDone })}
+                  style={{ marginLeft: 'auto', marginRight: 0 }}
+                />
+              )}
+            </View>
+          </View>
+        ))}
+      </ScrollView>
+    </Page>
+  );
+}

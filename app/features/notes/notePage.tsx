@@ -1,0 +1,169 @@
+import type { Note } from '@immeld/core/contract/notes';
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { TextInput, View } from 'react-native';
+import { useChanges, useRelatedToNote } from '../../api/queries';
+import { LineEntry } from '../../ui/lineEntry';
+import { Failure } from '../../ui/notice';
+import { Press, WordButton } from '../../ui/press';
+import { FONTS, SIZES, TOUCH, useColours } from '../../ui/theme';
+import { Title, Type } from '../../ui/type';
+import { useUndoBar } from '../../ui/undoBar';
+import { FolderChips } from '../shelves/folderChips';
+import { RelatedList } from '../shelves/relatedList';
+import { NoteEditor } from './noteEditor';
+import { noteTitle } from './noteTitle';
+import { type WritingState, useNoteWriting } from './useNoteWriting';
+
+const STATE_WORDS: Record<WritingState, string> = {
+  kept: 'kept',
+  writing: 'being kept',
+  waiting: 'kept on this device, sent when the server answers',
+  conflict: 'changed on another device',
+};
+
+/** A note: its title, its text, and under “About” where it is filed and what belongs beside it. */
+export function NotePage({ note }: { note: Note }) {
+  const router = useRouter();
+  const [isAbout, setAbout] = useState(false);
+  const writing = useNoteWriting(note);
+  return (
+    <View style={{ flex: 1, paddingTop: 8 }}>
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 12 }}>
+        <Press
+          label="Back"
+          role="link"
+          onPress={() => (router.canGoBack() ? router.back() : router.navigate('/shelves'))}
+        >
+          <Type tone="faint">←</Type>
+        </Press>
+        <Type size="tiny" tone={writing.state === 'conflict' ? 'rowan' : 'faint'} role="status" style={{ flex: 1 }}>
+          {STATE_WORDS[writing.state]}
+        </Type>
+        <WordButton label={isAbout ? 'Text' : 'About'} onPress={() => setAbout(!isAbout)} style={{ marginRight: 0 }} />
+      </View>
+      {note.day ? <Title>{noteTitle(note)}</Title> : <NoteTitleField note={note} />}
+      {writing.state === 'conflict' && <Conflict writing={writing} />}
+      {/* The editor stays, so that nothing typed is lost by looking elsewhere. */}
+      <View style={{ flex: 1, minHeight: 0, display: isAbout ? 'none' : 'flex' }}>
+        <NoteEditor body={writing.body} onChange={writing.write} />
+      </View>
+      {isAbout && <AboutNote note={note} />}
+    </View>
+  );
+}
+
+function NoteTitleField({ note }: { note: Note }) {
+  const colours = useColours();
+  const { note: change } = useChanges();
+  const [typed, setTyped] = useState(note.title);
+  const save = () => {
+    if (typed.trim() !== note.title) change.mutate({ id: note.id, change: { title: typed.trim() } });
+  };
+  return (
+    <TextInput
+      value={typed}
+      onChangeText={setTyped}
+      onBlur={save}
+      onSubmitEditing={save}
+      placeholder="Title"
+      placeholderTextColor={colours.faint}
+      aria-label="Title of the note"
+      maxLength={200}
+      style={{
+        ...{ minHeight: TOUCH, fontFamily: FONTS.textBold, fontSize: SIZES.title, color: colours.ink },
+        ...{ borderBottomWidth: 1, borderBottomColor: colours.rule },
+      }}
+    />
+  );
+}
+
+function Conflict({ writing }: { writing: ReturnType<typeof useNoteWriting> }) {
+  const router = useRouter();
+  const { newNote } = useChanges();
+  const keep = () => {
+    const body = writing.ownBody();
+    if (!body) return;
+    newNote.mutate(
+      { title: 'What I wrote on this device', body },
+      {
+        onSuccess: ({ id }) => {
+          writing.forget();
+          router.replace({ pathname: '/notes/[id]', params: { id } });
+        },
+      },
+    );
+  };
+  return (
+    <View role="alert" style={{ paddingVertical: 6 }}>
+      <Type>This note was changed on another device meanwhile. Both texts are safe.</Type>
+      <WordButton label="Keep mine as a note of its own" isBold onPress={keep} />
+    </View>
+  );
+}
+
+function AboutNote({ note }: { note: Note }) {
+  const router = useRouter();
+  const { note: change } = useChanges();
+  const show = useUndoBar();
+  const { data } = useRelatedToNote(note.id);
+  const [tag, setTag] = useState('');
+  const set = (part: Parameters<typeof change.mutate>[0]['change']) => change.mutate({ id: note.id, change: part });
+  const bin = () => {
+    set({ isBinned: true });
+    show('In the bin for 30 days.', () => set({ isBinned: false }));
+    router.navigate('/shelves');
+  };
+  return (
+    <View style={{ gap: 16, paddingVertical: 12 }}>
+      {change.error && <Failure error={change.error} />}
+      <View>
+        <Title level={2}>Folder</Title>
+        <FolderChips label="Folder" chosen={note.folderId} onChoose={(folderId) => set({ folderId })} />
+      </View>
+      <View>
+        <Title level={2}>Tags</Title>
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+          {note.tags.map((name) => (
+            <WordButton
+              key={name}
+              label={`${name} ×`}
+              onPress={() => set({ tags: note.tags.filter((t) => t !== name) })}
+            />
+          ))}
+        </View>
+        <LineEntry
+          label="Add a tag"
+          action="Add tag"
+          value={tag}
+          onChange={setTag}
+          onSubmit={() => {
+            set({ tags: [...note.tags, tag.trim()] });
+            setTag('');
+          }}
+          maxLength={60}
+        />
+      </View>
+      <RelatedList
+        title="Who links here"
+        items={note.linkedFrom.map((l) => ({ ...l, at: '', reason: 'a link stands in it' }))}
+      />
+      <RelatedList title="Beside it" items={data?.items ?? []} />
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+        <WordButton
+          label={note.isFavourite ? 'No favourite' : 'Favourite'}
+          onPress={() => set({ isFavourite: !note.isFavourite })}
+        />
+        <WordButton
+          label={note.isArchived ? 'Out of the archive' : 'Archive'}
+          onPress={() => set({ isArchived: !note.isArchived })}
+        />
+        {note.isBinned ? (
+          <WordButton label="Take out of the bin" isBold onPress={() => set({ isBinned: false })} />
+        ) : (
+          <WordButton label="Put into the bin" onPress={bin} />
+        )}
+      </View>
+    </View>
+  );
+}

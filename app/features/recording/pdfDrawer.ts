@@ -1,0 +1,26 @@
+export type OpenPdf = {
+  pages: number;
+  /** @param number of the page, from 1 @param width on the screen in pixels */
+  draw: (number: number, canvas: HTMLCanvasElement, width: number) => Promise<void>;
+  close: () => void;
+};
+export type PdfDrawer = (bytes: ArrayBuffer) => Promise<OpenPdf>;
+
+type WithDrawer = { immeldPdf?: PdfDrawer };
+
+let loading: Promise<PdfDrawer> | null = null;
+
+/** The program that draws PDFs is large: it is fetched when the first one is opened. */
+export function pdfDrawer(): Promise<PdfDrawer> {
+  loading ??= new Promise<PdfDrawer>((resolve, reject) => {
+    const script = document.createElement('script');
+    Object.assign(script, { type: 'module', src: '/workers/pdfPages.js' });
+    script.onload = () => resolve((window as WithDrawer).immeldPdf!);
+    script.onerror = () => {
+      loading = null;
+      reject(new Error('The pages cannot be drawn here now. The file can still be saved.'));
+    };
+    document.head.append(script);
+  });
+  return loading;
+}

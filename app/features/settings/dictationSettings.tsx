@@ -1,0 +1,53 @@
+import { DICTATION_COMMANDS, type DictationCommand } from '@immeld/core/contract/dictationCommands';
+import { COMMAND_PHRASES } from '@immeld/core/transcript/dictation';
+import { View } from 'react-native';
+import { useChanges, useSharedSettings } from '../../api/queries';
+import { Choice } from '../../ui/choice';
+import { Failure } from '../../ui/notice';
+import { Title, Type } from '../../ui/type';
+
+const EFFECTS: Record<DictationCommand, string> = {
+  'full-stop': 'puts .',
+  comma: 'puts ,',
+  'question-mark': 'puts ?',
+  'exclamation-mark': 'puts !',
+  colon: 'puts :',
+  semicolon: 'puts ;',
+  dash: 'puts –',
+  'open-bracket': 'puts (',
+  'close-bracket': 'puts )',
+  'open-quote': 'puts “',
+  'close-quote': 'puts ”',
+  'new-paragraph': 'begins a paragraph',
+  'strike-that': 'takes the last sentence away',
+};
+
+/** The commands that are obeyed in a dictation. */
+export function DictationSettings() {
+  const { data } = useSharedSettings();
+  const { settings: change } = useChanges();
+  if (!data) return null;
+  const off = data.dictationOff;
+  const flip = (command: DictationCommand) =>
+    change.mutate({ dictationOff: DICTATION_COMMANDS.filter((c) => (c === command) !== off.includes(c)) });
+  return (
+    <View style={{ gap: 4 }}>
+      <Title level={2}>Dictation</Title>
+      <Type tone="faint">
+        Switch Dictation on while you record, or later under About. These words are then done and not written; what was
+        spoken is kept as a version.
+      </Type>
+      {change.error && <Failure error={change.error} />}
+      {DICTATION_COMMANDS.map((command) => (
+        <Choice
+          key={command}
+          role="switch"
+          label={COMMAND_PHRASES[command].map((p) => `“${p}”`).join(' or ')}
+          hint={EFFECTS[command]}
+          isOn={!off.includes(command)}
+          onPress={() => flip(command)}
+        />
+      ))}
+    </View>
+  );
+}

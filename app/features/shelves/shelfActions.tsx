@@ -1,0 +1,266 @@
+import { type Folder, type Named, TINTS, type ShelfTag } from '@immeld/core/contract/shelves';
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { type NamedKind, useChanges, useShelves } from '../../api/queries';
+import { useShowDone } from '../../ui/doing';
+import { LineEntry } from '../../ui/lineEntry';
+import { Failure } from '../../ui/notice';
+import { Press, WordButton } from '../../ui/press';
+import { useColours } from '../../ui/theme';
+import { Type } from '../../ui/type';
+import { FolderChips } from './folderChips';
+import { isWithin } from './folderTree';
+
+type Open = 'name' | 'inside' | 'move' | 'tint' | null;
+
+/** Rename, tint, move and remove a folder, and make one inside it; the order among neighbours by keyboard too. */
+export function FolderActions({ folder }: { folder: Folder }) {
+  const colours = useColours();
+  const router = useRouter();
+  const { data } = useShelves();
+  const { folder: change, newFolder, settings } = useChanges();
+  const showDone = useShowDone();
+  const [open, setOpen] = useState<Open>(null);
+  const [typed, setTyped] = useState('');
+  const folders = data?.folders ?? [];
+  const set = (part: Parameters<typeof change.mutate>[0]['change']) =>
+    change.mutate({ id: folder.id, change: part }, { onSuccess: showDone });
+  const begin = (what: Open, text = '') => {
+    setOpen(open === what ? null : what);
+    setTyped(text);
+  };
+  const end = { onSuccess: () => setOpen(null) };
+  const neighbours = folders.filter((f) => f.parentId === folder.parentId).sort((a, b) => a.position - b.position);
+  const at = neighbours.findIndex((f) => f.id === folder.id);
+  return (
+    <View>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+        <WordButton label="Rename" onPress={() => begin('name', folder.name)} />
+        <WordButton label="Folder inside" onPress={() => begin('inside')} />
+        <WordButton label="Move to" aria-expanded={open === 'move'} onPress={() => begin('move')} />
+        <WordButton label="Tint" aria-expanded={open === 'tint'} onPress={() => begin('tint')} />
+        {neighbours.length > 1 && (
+          <>
+            <WordButton label="Up" disabled={at === 0} onPress={() => set({ position: at - 1 })} />
+            <WordButton
+              label="Down"
+              disabled={at === neighbours.length - 1}
+              onPress={() => set({ position: at + 1 })}
+            />
+          </>
+        )}
+        <WordButton label="Make it the default" onPress={() => settings.mutate({ defaultFolderId: folder.id })} />
+        <WordButton
+          label="Remove folder"
+          onPress={() =>
+            change.mutate(
+              { id: folder.id, change: { isBinned: true } },
+              {
+                onSuccess: (done) => {
+                  showDone(done);
+                  router.navigate('/shelves');
+                },
+              },
+            )
+          }
+        />
+      </View>
+      {settings.isSuccess && (
+        <Type size="tiny" tone="faint" role="status">
+          Recordings go here when no other shelf is proposed.
+        </Type>
+      )}
+      {open === 'name' && (
+        <LineEntry
+          label="Name"
+          action="Save"
+          maxLength={80}
+          autoFocus
+          value={typed}
+          onChange={setTyped}
+          onSubmit={() =>
+            change.mutate(
+              { id: folder.id, change: { name: typed.trim() } },
+              {
+                onSuccess: (done) => {
+                  showDone(done);
+                  setOpen(null);
+                },
+              },
+            )
+          }
+        />
+      )}
+      {open === 'inside' && (
+        <LineEntry
+          label="New folder inside"
+          action="Make it"
+          maxLength={80}
+          autoFocus
+          value={typed}
+          onChange={setTyped}
+          onSubmit={() => newFolder.mutate({ name: typed.trim(), parentId: folder.id, tint: folder.tint }, end)}
+        />
+      )}
+      {open === 'move' && (
+        <View>
+          {folder.parentId && <WordButton label="Out of its folder" onPress={() => set({ parentId: null })} />}
+          <FolderChips
+            label="Move into"
+            chosen={folder.parentId}
+            onChoose={(parentId) => set({ parentId })}
+            without={(other) => isWithin(other, folder.id, folders)}
+          />
+        </View>
+      )}
+      {open === 'tint' && (
+        <View style={{ flexDirection: 'row' }} role="radiogroup" aria-label="Tint">
+          {TINTS.map((tint) => (
+            <Press
+              key={tint}
+              role="radio"
+              aria-checked={tint === folder.tint}
+              label={tint}
+              onPress={() => set({ tint })}
+              style={{ paddingRight: 16 }}
+            >
+              <View style={{ borderBottomWidth: 4, borderBottomColor: colours[tint] }}>
+                <Type isBold={tint === folder.tint}>{tint}</Type>
+              </View>
+            </Press>
+          ))}
+        </View>
+      )}
+      {(change.error ?? newFolder.error) && <Failure error={change.error ?? newFolder.error} />}
+    </View>
+  );
+}
+
+/** Pin, rename or join, and remove a tag. */
+export function TagActions({ tag }: { tag: ShelfTag }) {
+  const router = useRouter();
+  const { tag: change } = useChanges();
+  const showDone = useShowDone();
+  const [typed, setTyped] = useState<string | null>(null);
+  const set = (part: { name?: string; isPinned?: boolean; isRemoved?: boolean }, then?: () => void) =>
+    change.mutate(
+      { name: tag.name, change: part },
+      {
+        onSuccess: (done) => {
+          showDone(done);
+          then?.();
+        },
+      },
+    );
+  const rename = () => {
+    const name = typed!.trim();
+    set({ name }, () => router.replace({ pathname: '/shelves/tag', params: { name } }));
+    setTyped(null);
+  };
+  return (
+    <View>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+        <WordButton label={tag.isPinned ? 'Unpin' : 'Pin'} onPress={() => set({ isPinned: !tag.isPinned })} />
+        <WordButton label="Rename or join" onPress={() => setTyped(tag.name)} />
+        <WordButton label="Remove tag" onPress={() => set({ isRemoved: true }, () => router.navigate('/shelves'))} />
+      </View>
+      {typed !== null && (
+        <>
+          <LineEntry
+            label="Name"
+            action="Save"
+            value={typed}
+            onChange={setTyped}
+            onSubmit={rename}
+            maxLength={60}
+            autoFocus
+          />
+          <Type size="tiny" tone="faint">
+            With the name of another tag, the two become one.
+          </Type>
+        </>
+      )}
+      {change.error && <Failure error={change.error} />}
+    </View>
+  );
+}
+
+/** Rename or join, other names, and remove a person or project. */
+export function NamedActions({ kind, named }: { kind: NamedKind; named: Named }) {
+  const router = useRouter();
+  const { named: change } = useChanges();
+  const showDone = useShowDone();
+  const [open, setOpen] = useState<'name' | 'names' | null>(null);
+  const [typed, setTyped] = useState('');
+  const set = (part: Parameters<typeof change.mutate>[0]['change'], then?: () => void) =>
+    change.mutate(
+      { kind, id: named.id, change: part },
+      {
+        onSuccess: (done) => {
+          showDone(done);
+          setOpen(null);
+          then?.();
+        },
+      },
+    );
+  return (
+    <View>
+      {named.otherNames.length > 0 && (
+        <Type size="tiny" tone="faint">
+          Also called {named.otherNames.join(', ')}
+        </Type>
+      )}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+        <WordButton
+          label="Rename or join"
+          onPress={() => {
+            setTyped(named.name);
+            setOpen('name');
+          }}
+        />
+        <WordButton
+          label="Other names"
+          onPress={() => {
+            setTyped(named.otherNames.join(', '));
+            setOpen('names');
+          }}
+        />
+        <WordButton
+          label={kind === 'person' ? 'Take off the list' : 'Remove project'}
+          onPress={() => set({ isRemoved: true }, () => router.navigate('/shelves'))}
+        />
+      </View>
+      {open === 'name' && (
+        <LineEntry
+          label="Name"
+          action="Save"
+          value={typed}
+          onChange={setTyped}
+          onSubmit={() => set({ name: typed.trim() }, () => router.navigate('/shelves'))}
+          maxLength={60}
+          autoFocus
+        />
+      )}
+      {open === 'names' && (
+        <LineEntry
+          label="Other names, with commas between"
+          action="Save"
+          value={typed}
+          onChange={setTyped}
+          onSubmit={() =>
+            set({
+              otherNames: typed
+                .split(',')
+                .map((n) => n.trim())
+                .filter(Boolean),
+            })
+          }
+          maxLength={600}
+          autoFocus
+        />
+      )}
+      {change.error && <Failure error={change.error} />}
+    </View>
+  );
+}

@@ -1,0 +1,59 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { useChanges, useTodoFeed } from '../../api/queries';
+import { Failure } from '../../ui/notice';
+import { PencilBox } from '../../ui/pencil';
+import { WordButton } from '../../ui/press';
+import { Type } from '../../ui/type';
+
+/** To-dos for other programs: a file of tasks, a check list, and an address that a calendar program reads again and again. */
+export function TakeTodos() {
+  const [isOpen, setOpen] = useState(false);
+  if (!isOpen) return <WordButton label="Take along" onPress={() => setOpen(true)} style={{ marginRight: 0 }} />;
+  return <Ways onClose={() => setOpen(false)} />;
+}
+
+function Ways({ onClose }: { onClose: () => void }) {
+  const { data, error } = useTodoFeed();
+  const { todoFeed } = useChanges();
+  const [isCopied, setCopied] = useState(false);
+  const address = data?.address ? `${location.origin}${data.address}` : null;
+  const get = (path: string) => {
+    const link = document.createElement('a');
+    Object.assign(link, { href: `/api${path}`, download: '' });
+    link.click();
+  };
+  return (
+    <PencilBox isInk style={{ width: '100%', gap: 4 }}>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+        <WordButton label="Calendar file" onPress={() => get('/todos.ics')} />
+        <WordButton label="Check list" onPress={() => get('/todos.md')} />
+        <WordButton label="Close" onPress={onClose} style={{ marginLeft: 'auto', marginRight: 0 }} />
+      </View>
+      <Type size="small" tone="faint">
+        {address
+          ? 'Whoever has this address can read your to-dos. Give it to a calendar program; a new one stops the old one.'
+          : 'A calendar program can also read your to-dos by itself, from a private address.'}
+      </Type>
+      {address && (
+        <Type size="small" selectable style={{ overflowWrap: 'anywhere' } as object}>
+          {address}
+        </Type>
+      )}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+        {address && (
+          <WordButton
+            label={isCopied ? 'Copied' : 'Copy the address'}
+            onPress={() => void navigator.clipboard.writeText(address).then(() => setCopied(true))}
+          />
+        )}
+        <WordButton
+          label={address ? 'A new address' : 'Make a private address'}
+          onPress={() => todoFeed.mutate(true, { onSuccess: () => setCopied(false) })}
+        />
+        {address && <WordButton label="Stop it" onPress={() => todoFeed.mutate(false)} />}
+      </View>
+      {(error ?? todoFeed.error) && <Failure error={(error ?? todoFeed.error)!} />}
+    </PencilBox>
+  );
+}

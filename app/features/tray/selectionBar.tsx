@@ -1,0 +1,110 @@
+import type { Batch } from '@immeld/core/contract/shelves';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { useChanges } from '../../api/queries';
+import { useShowDone } from '../../ui/doing';
+import { LineEntry } from '../../ui/lineEntry';
+import { Failure } from '../../ui/notice';
+import { WordButton } from '../../ui/press';
+import { useColours } from '../../ui/theme';
+import { Type } from '../../ui/type';
+import { FolderChips } from '../shelves/folderChips';
+
+export type Where = 'tray' | 'shelf' | 'archive' | 'bin';
+type SelectionBarProps = {
+  ids: readonly string[];
+  where: Where;
+  onChooseAll: () => void;
+  /** Nothing is chosen any more. */
+  onDone: () => void;
+};
+
+/** What can be done with all that is chosen. */
+export function SelectionBar({ ids, where, onChooseAll, onDone }: SelectionBarProps) {
+  const colours = useColours();
+  const { batch } = useChanges();
+  const showDone = useShowDone();
+  const [open, setOpen] = useState<'folder' | 'tag' | null>(null);
+  const [tag, setTag] = useState('');
+  const isNone = ids.length === 0;
+  const act = (change: Omit<Batch, 'ids'>) =>
+    batch.mutate(
+      { ids: [...ids], ...change },
+      {
+        onSuccess: (done) => {
+          showDone(done);
+          setOpen(null);
+          onDone();
+        },
+      },
+    );
+  const button = (label: string, change: Omit<Batch, 'ids'>, isBold = false) => (
+    <WordButton label={label} isBold={isBold} disabled={isNone || batch.isPending} onPress={() => act(change)} />
+  );
+  return (
+    <View
+      role="toolbar"
+      aria-label="With what is chosen"
+      style={{
+        borderWidth: 1,
+        borderColor: colours.ink,
+        borderRadius: 4,
+        backgroundColor: colours.sheet,
+        paddingHorizontal: 14,
+      }}
+    >
+      <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap' }}>
+        <Type role="status" style={{ marginRight: 18 }}>
+          {isNone ? 'Tick what you mean' : `${ids.length} chosen`}
+        </Type>
+        <WordButton label="Choose all" onPress={onChooseAll} />
+        <WordButton label="Close" onPress={onDone} style={{ marginLeft: 'auto', marginRight: 0 }} />
+      </View>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+        {where === 'tray' && button('File as proposed', { asSuggested: true }, true)}
+        {where === 'bin' ? (
+          button('Take out of the bin', { isBinned: false }, true)
+        ) : (
+          <>
+            <WordButton
+              label="Move to"
+              disabled={isNone}
+              aria-expanded={open === 'folder'}
+              onPress={() => setOpen(open === 'folder' ? null : 'folder')}
+            />
+            <WordButton
+              label="Tag"
+              disabled={isNone}
+              aria-expanded={open === 'tag'}
+              onPress={() => setOpen(open === 'tag' ? null : 'tag')}
+            />
+            {button('Favourite', { isFavourite: true })}
+            {where === 'archive'
+              ? button('Out of the archive', { isArchived: false })
+              : button('Archive', { isArchived: true })}
+            {button('Bin', { isBinned: true })}
+          </>
+        )}
+      </View>
+      {open === 'folder' && (
+        <View style={{ paddingBottom: 12 }}>
+          <FolderChips label="Move to" chosen={null} onChoose={(folderId) => act({ folderId, isFiled: true })} />
+        </View>
+      )}
+      {open === 'tag' && (
+        <View style={{ paddingBottom: 12 }}>
+          <LineEntry
+            label="Tag for all of them"
+            action="Tag them"
+            value={tag}
+            onChange={setTag}
+            onSubmit={() => act({ addTags: [tag.trim()] })}
+            maxLength={60}
+            autoFocus
+          />
+        </View>
+      )}
+      {batch.error && <Failure error={batch.error} />}
+    </View>
+  );
+}

@@ -1,0 +1,103 @@
+import type { Line, MadeSection } from '@immeld/core/contract/templates';
+import { clockTime } from '@immeld/core/formats/times';
+import { View } from 'react-native';
+import { dueName } from '../../ui/dates';
+import { Tick } from '../../ui/pencil';
+import { Press } from '../../ui/press';
+import { Title, Type } from '../../ui/type';
+
+type SheetTextProps = {
+  sections: readonly MadeSection[];
+  /** Plays from a moment; without it the times are only shown. */
+  onPlay?: (ms: number) => void;
+};
+
+/** The text of a write-up: each line leads to its second. */
+export function SheetText({ sections, onPlay }: SheetTextProps) {
+  return (
+    <View style={{ gap: 4 }}>
+      {sections.map((section, i) => (
+        <View key={i} style={{ paddingTop: section.heading && i > 0 ? 10 : 0 }}>
+          {section.heading !== '' && <Title level={2}>{section.heading}</Title>}
+          {section.groups.length === 0 && <Type tone="faint">Nothing of this was said.</Type>}
+          {section.groups.map((group, g) => (
+            <View key={g} style={{ paddingBottom: section.form === 'text' ? 6 : 0 }}>
+              {group.name !== null && (
+                <Type isBold tone="faint" style={{ paddingTop: 6 }}>
+                  {group.name}
+                </Type>
+              )}
+              {group.lines.map((line, l) => (
+                <LineOf key={l} line={line} number={l + 1} section={section} {...(onPlay ? { onPlay } : {})} />
+              ))}
+            </View>
+          ))}
+        </View>
+      ))}
+    </View>
+  );
+}
+
+type LineProps = { line: Line; number: number; section: MadeSection; onPlay?: (ms: number) => void };
+
+function LineOf({ line, number, section: { form, indent }, onPlay }: LineProps) {
+  const { startMs, text, person } = line;
+  const who = person && person !== 'me' ? person : null;
+  const more = line.todoId ? [who, line.due && `by ${dueName(line.due)}`].filter(Boolean).join(', ') : '';
+  const isTable = form === 'table';
+  const words = (
+    <View style={{ flexDirection: 'row', gap: 10, paddingLeft: indent * 18 }}>
+      {form === 'checks' && (
+        <View style={{ paddingTop: 3 }}>
+          <Tick isOn={line.isDone} isPencil size={16} />
+        </View>
+      )}
+      {form === 'points' && (
+        <Type size="body" face="text" tone="faint">
+          •
+        </Type>
+      )}
+      {form === 'numbered' && (
+        <Type size="body" face="text" tone="faint">
+          {number}.
+        </Type>
+      )}
+      {isTable && (
+        <Type size="small" isBold style={{ width: 96 }}>
+          {person ?? ''}
+        </Type>
+      )}
+      <Type size="body" face="text" style={{ flex: 1 }}>
+        {text}
+        {more !== '' && !isTable && (
+          <Type size="tiny" tone="faint">
+            {'  '}
+            {more}
+          </Type>
+        )}
+        {isTable && line.due && (
+          <Type size="tiny" tone="faint">
+            {'  by '}
+            {dueName(line.due)}
+          </Type>
+        )}
+        {startMs !== null && (
+          <Type size="tiny" tone="petrol">
+            {'  '}
+            {clockTime(startMs)}
+          </Type>
+        )}
+      </Type>
+    </View>
+  );
+  if (!onPlay || startMs === null) return <View style={{ paddingVertical: 4 }}>{words}</View>;
+  return (
+    <Press
+      label={`${text} Play ${clockTime(startMs)}`}
+      onPress={() => onPlay(startMs)}
+      style={{ minHeight: 40, paddingVertical: 3 }}
+    >
+      {words}
+    </Press>
+  );
+}

@@ -1,0 +1,17 @@
+/** What the server said last is kept on this device for when it cannot be reached. */
+export function kept<T>(key: string): T | null {
+  try {
+    return JSON.parse(localStorage.getItem(key) ?? 'null') as T | null;
+  } catch {
+    return null;
+  }
+}
+
+/** Does nothing in a browser that keeps nothing. */
+export function keep(key: string, value: unknown): void {
+  try {
+    localStorage.setItem(key, JSON.stringify(value));
+  } catch {
+    // A private window or a full device: it works without.
+  }
+}

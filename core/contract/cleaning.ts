@@ -1,0 +1,18 @@
+import * as yup from 'yup';
+
+const strength = () =>
+  yup.number().min(0, 'A strength lies between 0 and 1.').max(1, 'A strength lies between 0 and 1.').default(0);
+
+/** How much of each step of cleaning, from 0 (not at all) to 1. */
+export const cleaningSchema = yup
+  .object({
+    clicks: strength(),
+    lowCut: strength(),
+    highCut: strength(),
+    noise: strength(),
+    loudness: strength(),
+  })
+  .noUnknown();
+
+/** A recognition made again: with the names of now, and with the sound cleaned where something of it is wanted. */
+export const againSchema = yup.object({ cleaning: cleaningSchema }).noUnknown();

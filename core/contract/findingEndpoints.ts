@@ -1,0 +1,70 @@
+/** Addresses of finding, asking and looking back. */
+import * as yup from 'yup';
+import { byId, dateText, endpoint, listOf, none, zone } from './endpoint';
+import { answerSchema, daySchema, findResultSchema, relatedSchema, weekSchema } from './find';
+import { noteSchema, quickWordsSchema } from './notes';
+
+const DAY = 'A day is written like 2026-05-12.';
+const byDay = yup.object({ date: dateText(DAY).required() });
+/** Longer is cut, not refused: what is pasted into the find bar by mistake is not worth an error. */
+const LONGEST_QUERY = 5000;
+const typed = () =>
+  yup.string().max(LONGEST_QUERY, 'At most 5,000 characters can be looked for.').defined().default('');
+
+export const FINDING_ENDPOINTS = {
+  find: endpoint({
+    method: 'get',
+    path: '/find',
+    summary: 'Find words in titles, passages, notes, slips, to-dos, tags, people and files',
+    params: none,
+    query: yup.object({ q: typed() }),
+    body: null,
+    response: findResultSchema,
+  }),
+  ask: endpoint({
+    method: 'get',
+    path: '/ask',
+    summary: 'Answer a question with sentences of one’s own recordings and notes',
+    params: none,
+    /** `today` is the day on which it is asked. */
+    query: yup.object({ q: typed(), today: dateText(DAY) }),
+    body: null,
+    response: answerSchema,
+  }),
+  getRelated: endpoint({
+    method: 'get',
+    path: '/recordings/:id/related',
+    summary: 'Up to five recordings and notes that belong beside this one, with the reason',
+    params: byId,
+    query: none,
+    body: null,
+    response: yup.object({ items: listOf(relatedSchema.required()), linkedFrom: listOf(relatedSchema.required()) }),
+  }),
+  getDay: endpoint({
+    method: 'get',
+    path: '/days/:date',
+    summary: 'Appointments, recordings, to-dos and note of a day, and its week at a glance',
+    params: byDay,
+    query: yup.object({ zone }),
+    body: null,
+    response: daySchema,
+  }),
+  addQuickWords: endpoint({
+    method: 'post',
+    path: '/days/:date/words',
+    summary: 'Put some words into the note of the day',
+    params: byDay,
+    query: none,
+    body: quickWordsSchema,
+    response: noteSchema,
+  }),
+  getWeeks: endpoint({
+    method: 'get',
+    path: '/weeks',
+    summary: 'How much was recorded, transcribed and done, week by week',
+    params: none,
+    query: yup.object({ until: dateText(DAY).required(), count: yup.number().integer().min(1).max(53).default(12) }),
+    body: null,
+    response: yup.object({ weeks: listOf(weekSchema.required()) }),
+  }),
+};

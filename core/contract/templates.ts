@@ -1,0 +1,208 @@
+import * as yup from 'yup';
+import { byId, endpoint, listOf, none } from './endpoint';
+import { doneSchema } from './shelves';
+
+/** What can go into a section of a write-up. */
+export const CONTENTS = [
+  ...(['summary', 'key-points', 'decisions', 'own-todos', 'others-todos', 'all-todos', 'next-steps'] as const),
+  ...(['questions', 'dates-and-numbers', 'terms', 'asides', 'marked', 'quotes', 'parts', 'text'] as const),
+] as const;
+export type Content = (typeof CONTENTS)[number];
+
+export const FORMS = ['text', 'points', 'numbered', 'checks', 'table'] as const;
+export const UNITS = ['sentences', 'points', 'words', 'characters'] as const;
+export const GROUPINGS = ['none', 'project', 'person', 'part'] as const;
+export const WORDINGS = ['as said', 'reported'] as const;
+
+const sectionSchema = yup
+  .object({
+    heading: yup.string().trim().max(80, 'A heading may have at most 80 characters.').defined().default(''),
+    content: yup
+      .string()
+      .oneOf(CONTENTS, 'There is no content called "${value}".')
+      .required('A section needs to say what goes in.'),
+    form: yup.string().oneOf(FORMS, 'There is no form called "${value}".').default('points'),
+    /** Upper bound of the length, kept exactly; without it everything that was found. */
+    most: yup.number().integer().min(1, 'A length is at least 1.').max(5000).nullable().default(null),
+    unit: yup.string().oneOf(UNITS).default('points'),
+    grouping: yup.string().oneOf(GROUPINGS).default('none'),
+    /** Steps of indentation. */
+    indent: yup.number().integer().min(0).max(4).default(0),
+    /** Whether each line says at which second it was said. */
+    hasTimes: yup.boolean().default(false),
+    /** Left out where nothing was found, else said. */
+    isOptional: yup.boolean().default(true),
+  })
+  .noUnknown('There is a field here that sections do not have.');
+export type Section = yup.InferType<typeof sectionSchema>;
+
+/** How a write-up is made: an open form, kept and shared as JSON or YAML. */
+export const templateSchema = yup
+  .object({
+    name: yup
+      .string()
+      .trim()
+      .min(1, 'A template needs a name.')
+      .max(60, 'A name may have at most 60 characters.')
+      .required('A template needs a name.'),
+    about: yup.string().trim().max(200).defined().default(''),
+    wording: yup.string().oneOf(WORDINGS).default('as said'),
+    /** Upper bound over the whole, in characters. */
+    mostCharacters: yup.number().integer().min(20).max(100_000).nullable().default(null),
+    sections: yup
+      .array()
+      .of(sectionSchema.required())
+      .min(1, 'A template needs a section.')
+      .max(30, 'A template may have at most 30 sections.')
+      .required(),
+  })
+  .noUnknown('There is a field here that templates do not have.');
+export type Template = yup.InferType<typeof templateSchema>;
+
+/** A line of a write-up with the moment it rests on. */
+export const lineSchema = yup.object({
+  text: yup.string().defined(),
+  startMs: yup.number().integer().defined().nullable(),
+  /** For what is to be done. */
+  todoId: yup.string().uuid().defined().nullable(),
+  isDone: yup.boolean().required(),
+  /** Who said it or has to do it, and by when: cells of a table, and what grouping goes by. */
+  person: yup.string().defined().nullable(),
+  due: yup.string().defined().nullable(),
+});
+export type Line = yup.InferType<typeof lineSchema>;
+
+export const madeSectionSchema = yup.object({
+  heading: yup.string().defined(),
+  form: yup.string().oneOf(FORMS).required(),
+  indent: yup.number().integer().required(),
+  hasTimes: yup.boolean().required(),
+  groups: yup
+    .array()
+    .of(
+      yup
+        .object({ name: yup.string().defined().nullable(), lines: yup.array().of(lineSchema.required()).required() })
+        .required(),
+    )
+    .required(),
+});
+export type MadeSection = yup.InferType<typeof madeSectionSchema>;
+
+/** A template with where it is from; those that ship can be copied, not changed. */
+export const keptTemplateSchema = yup.object({
+  id: yup.string().required(),
+  isShipped: yup.boolean().required(),
+  template: templateSchema.required(),
+});
+export type KeptTemplate = yup.InferType<typeof keptTemplateSchema>;
+
+/** A write-up in pencil: made by a template, to be made again in another way or kept as a note. */
+export const sheetSchema = yup.object({
+  id: yup.string().uuid().required(),
+  recordingId: yup.string().uuid().required(),
+  /** The template as it was when it was made. */
+  template: templateSchema.required(),
+  sections: yup.array().of(madeSectionSchema.required()).required(),
+});
+export type Sheet = yup.InferType<typeof sheetSchema>;
+
+const withTemplate = () => yup.object({ template: templateSchema.required() }).noUnknown();
+
+export const partSchema = yup.object({
+  title: yup.string().required(),
+  startMs: yup.number().integer().min(0).required(),
+});
+export type TitledPart = yup.InferType<typeof partSchema>;
+
+export const TEMPLATE_ENDPOINTS = {
+  listParts: endpoint({
+    method: 'get',
+    path: '/recordings/:id/parts',
+    summary: 'The parts of a long recording with titles, as far as they can be told from the words',
+    params: byId,
+    query: none,
+    body: null,
+    response: yup.object({ items: listOf(partSchema.required()) }),
+  }),
+  listTemplates: endpoint({
+    method: 'get',
+    path: '/templates',
+    summary: 'Templates of write-ups: own ones, and those that ship',
+    params: none,
+    query: none,
+    body: null,
+    response: yup.object({ items: listOf(keptTemplateSchema.required()) }),
+  }),
+  addTemplate: endpoint({
+    method: 'post',
+    path: '/templates',
+    summary: 'Keep a template of one’s own: a copy, or one that is brought in',
+    params: none,
+    query: none,
+    body: withTemplate(),
+    response: keptTemplateSchema,
+  }),
+  changeTemplate: endpoint({
+    method: 'patch',
+    path: '/templates/:id',
+    summary: 'Change a template of one’s own, or remove it',
+    params: byId,
+    query: none,
+    body: yup.object({ template: templateSchema.default(undefined), isRemoved: yup.boolean() }).noUnknown(),
+    response: doneSchema,
+  }),
+  previewWriteUp: endpoint({
+    method: 'post',
+    path: '/recordings/:id/preview',
+    summary: 'What a template makes of a recording, without keeping it',
+    params: byId,
+    query: none,
+    body: withTemplate(),
+    response: yup.object({ sections: yup.array().of(madeSectionSchema.required()).required() }),
+  }),
+  listSheets: endpoint({
+    method: 'get',
+    path: '/recordings/:id/sheets',
+    summary: 'Write-ups of a recording that are still in pencil',
+    params: byId,
+    query: none,
+    body: null,
+    response: yup.object({ items: listOf(sheetSchema.required()) }),
+  }),
+  makeSheet: endpoint({
+    method: 'post',
+    path: '/recordings/:id/sheets',
+    summary: 'Make a write-up of a recording',
+    params: byId,
+    query: none,
+    body: withTemplate(),
+    response: sheetSchema,
+  }),
+  changeSheet: endpoint({
+    method: 'patch',
+    path: '/sheets/:id',
+    summary: 'Make a write-up again with another template, length or wording',
+    params: byId,
+    query: none,
+    body: withTemplate(),
+    response: sheetSchema,
+  }),
+  dropSheet: endpoint({
+    method: 'delete',
+    path: '/sheets/:id',
+    summary: 'Drop a write-up',
+    params: byId,
+    query: none,
+    body: null,
+    response: doneSchema,
+  }),
+  keepSheet: endpoint({
+    method: 'post',
+    path: '/sheets/:id/note',
+    summary: 'Keep a write-up as a note; its to-dos are accepted, the pencil is gone',
+    params: byId,
+    query: none,
+    body: yup.object({}).noUnknown(),
+    response: yup.object({ noteId: yup.string().uuid().required(), done: doneSchema.required() }),
+  }),
+};

@@ -1,0 +1,161 @@
+import * as yup from 'yup';
+import { byId, endpoint, listOf, none } from './endpoint';
+import { PENCIL_STATES } from './pencil';
+
+export const PRIORITIES = ['high', 'middle', 'low'] as const;
+export type Priority = (typeof PRIORITIES)[number];
+
+/** The rules of RFC 5545 that the screens can show and the dates can follow. */
+const RULE = /^FREQ=(?:DAILY|WEEKLY|MONTHLY|YEARLY)(?:;(?:INTERVAL=\d{1,3}|BYDAY=[A-Z,]{2,20}|BYMONTHDAY=-?\d{1,2}))*$/;
+
+export const todoSchema = yup.object({
+  id: yup.string().uuid().required(),
+  recordingId: yup.string().uuid().defined().nullable(),
+  recordingTitle: yup.string().defined().nullable(),
+  text: yup.string().required(),
+  /** "me", a name, or null when nobody is named. */
+  who: yup.string().defined().nullable(),
+  due: yup.string().defined().nullable(),
+  project: yup.string().defined().nullable(),
+  quote: yup.string().defined().nullable(),
+  startMs: yup.number().integer().defined().nullable(),
+  state: yup.string().oneOf(PENCIL_STATES).required(),
+  isDone: yup.boolean().required(),
+  /** Instant at which it was done (ISO 8601, UTC), or null. */
+  doneAt: yup.string().defined().nullable(),
+  priority: yup.string().oneOf(PRIORITIES).defined().nullable(),
+  /** Recurrence rule (RFC 5545, 3.3.10). Done, it comes again at its next date. */
+  repeat: yup.string().defined().nullable(),
+  notes: yup.string().defined(),
+  /** Until this day it is not shown among what is to be done. */
+  snoozedUntil: yup.string().defined().nullable(),
+  /** Place in the order by hand, smaller first; until it is moved, the second in which it was made. */
+  position: yup.number().required(),
+});
+export type Todo = yup.InferType<typeof todoSchema>;
+
+const isRealDay = (value: string | null | undefined): boolean => {
+  if (!value) return true;
+  const date = new Date(`${value.slice(0, 10)}T00:00:00Z`);
+  return !Number.isNaN(date.getTime()) && date.toISOString().startsWith(value.slice(0, 10));
+};
+const due = () =>
+  yup
+    .string()
+    .matches(/^\d{4}-\d{2}-\d{2}(T\d{2}:\d{2})?$/, 'A date is written like 2026-05-12 or 2026-05-12T09:30.')
+    .test('real-date', 'There is no such day in the calendar.', isRealDay);
+const day = () =>
+  yup
+    .string()
+    .matches(/^\d{4}-\d{2}-\d{2}$/, 'A day is written like 2026-05-12.')
+    .test('real-date', 'There is no such day in the calendar.', isRealDay);
+
+const todoText = () =>
+  yup.string().trim().min(1, 'A to-do needs some words.').max(500, 'A to-do may have at most 500 characters.');
+
+/** What can be said of a to-do when it is written, and afterwards. */
+const details = () => ({
+  who: yup.string().trim().max(120).nullable(),
+  due: due().nullable(),
+  project: yup.string().trim().max(120).nullable(),
+  priority: yup.string().oneOf(PRIORITIES, 'A priority is high, middle or low.').nullable(),
+  repeat: yup.string().matches(RULE, 'This is no rule of repetition that Immeld knows.').nullable(),
+  notes: yup.string().max(5000, 'The notes of a to-do may have at most 5,000 characters.'),
+});
+
+export const todoChangeSchema = yup
+  .object({
+    text: todoText(),
+    ...details(),
+    snoozedUntil: day().nullable(),
+    position: yup.number().nullable(),
+    state: yup.string().oneOf(PENCIL_STATES),
+    isDone: yup.boolean(),
+    isBinned: yup.boolean(),
+  })
+  .noUnknown();
+export type TodoChange = yup.InferType<typeof todoChangeSchema>;
+
+export const newTodoSchema = yup
+  .object({
+    text: todoText().required('A to-do needs some words.'),
+    ...details(),
+    recordingId: yup.string().uuid().nullable(),
+    startMs: yup.number().integer().min(0).nullable(),
+  })
+  .noUnknown();
+export type NewTodo = yup.InferType<typeof newTodoSchema>;
+
+const feedSchema = yup.object({
+  /** Path of the private address below the server's own, or null when there is none. */
+  address: yup.string().defined().nullable(),
+});
+export type TodoFeed = yup.InferType<typeof feedSchema>;
+
+export const TODO_ENDPOINTS = {
+  listTodos: endpoint({
+    method: 'get',
+    path: '/todos',
+    summary: 'To-dos over all recordings',
+    params: none,
+    query: yup.object({ state: yup.string().oneOf(['ink', 'pencil', 'all']).default('ink') }),
+    body: null,
+    response: yup.object({ items: listOf(todoSchema.required()) }),
+  }),
+  addTodo: endpoint({
+    method: 'post',
+    path: '/todos',
+    summary: 'Add a to-do',
+    params: none,
+    query: none,
+    body: newTodoSchema,
+    response: todoSchema,
+  }),
+  changeTodo: endpoint({
+    method: 'patch',
+    path: '/todos/:id',
+    summary: 'Change, accept, drop, tick or bin a to-do',
+    params: byId,
+    query: none,
+    body: todoChangeSchema,
+    response: todoSchema,
+  }),
+  todosAsCalendar: endpoint({
+    method: 'get',
+    path: '/todos.ics',
+    summary: 'The to-dos as iCalendar tasks (RFC 5545, VTODO)',
+    params: none,
+    query: none,
+    body: null,
+    response: null,
+    answers: 'text/calendar',
+  }),
+  todosAsList: endpoint({
+    method: 'get',
+    path: '/todos.md',
+    summary: 'The to-dos as a check list in Markdown, by project',
+    params: none,
+    query: none,
+    body: null,
+    response: null,
+    answers: 'text/markdown',
+  }),
+  todoFeed: endpoint({
+    method: 'get',
+    path: '/todo-feed',
+    summary: 'The private address under which calendar programs get the to-dos',
+    params: none,
+    query: none,
+    body: null,
+    response: feedSchema,
+  }),
+  changeTodoFeed: endpoint({
+    method: 'put',
+    path: '/todo-feed',
+    summary: 'Make a private address for calendar programs, a new one, or none; an earlier one stops at once',
+    params: none,
+    query: none,
+    body: yup.object({ isOn: yup.boolean().required() }).noUnknown(),
+    response: feedSchema,
+  }),
+};

@@ -1,0 +1,34 @@
+import { clockTime } from './times';
+
+/** Something in the margin, with the words beside which it stands. */
+export type MarginLine = {
+  startMs: number;
+  /** What it is: the name of a mark, "To-do", "Link". */
+  name: string;
+  text: string;
+  /** What was said there. */
+  words: string;
+  address: string | null;
+  assignee: string | null;
+  comments: readonly string[];
+  isDone: boolean | null;
+};
+
+/** The margin as Markdown (CommonMark): a list in the order of time, to-dos with boxes. */
+export function marginMarkdown(title: string, lines: readonly MarginLine[]): string {
+  const entry = ({ startMs, name, text, words, address, assignee, comments, isDone }: MarginLine) => {
+    const box = isDone === null ? '' : isDone ? '[x] ' : '[ ] ';
+    const what = [escaped(text), address === null ? '' : `<${address}>`].filter(Boolean).join(' ');
+    const rest = [what, assignee ? `(for ${escaped(assignee)})` : ''].filter(Boolean).join(' ');
+    return [
+      `- ${box}${clockTime(startMs)} **${escaped(name)}**${rest ? `: ${rest}` : ''}`,
+      ...(words ? [`  > ${escaped(words)}`] : []),
+      ...(words && comments.length ? [''] : []),
+      ...comments.map((c) => `  - ${escaped(c)}`),
+    ].join('\n');
+  };
+  return `# ${escaped(title)}\n\n${lines.map(entry).join('\n')}\n`;
+}
+
+/** Signs that would be taken for marks of the format (CommonMark, "Backslash escapes"). */
+const escaped = (text: string): string => text.replace(/\s+/g, ' ').replace(/[\\`*_[\]<>#]/g, (sign) => `\\${sign}`);

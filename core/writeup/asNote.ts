@@ -1,0 +1,73 @@
+import type { NoteBody, NoteNode } from '../contract/notes';
+import type { Line, MadeSection } from '../contract/templates';
+import { clockTime } from '../formats/times';
+import { whoAndWhen } from './asMarkdown';
+
+const text = (words: string): NoteNode => ({ type: 'text', text: words });
+const paragraph = (content: NoteNode[]): NoteNode => ({ type: 'paragraph', ...(content.length ? { content } : {}) });
+
+/**
+ * A write-up as the document of a note: each line leads to its second in the recording, check boxes are the to-dos
+ * themselves.
+ */
+export function writeUpAsNote(sections: readonly MadeSection[], recordingId: string): NoteBody {
+  const moment = ({ startMs }: Line): NoteNode[] =>
+    startMs === null
+      ? []
+      : [
+          text(' '),
+          { type: 'mention', attrs: { kind: 'recording', id: recordingId, label: clockTime(startMs), startMs } },
+        ];
+  const words = (line: Line): NoteNode[] => {
+    const more = line.todoId ? whoAndWhen(line) : '';
+    return [text(more ? `${line.text} (${more})` : line.text), ...moment(line)];
+  };
+  const heading = (level: number, name: string): NoteNode => ({
+    type: 'heading',
+    attrs: { level },
+    content: [text(name)],
+  });
+  const listOf = (form: MadeSection['form'], lines: readonly Line[]): NoteNode => {
+    if (form === 'checks') {
+      return {
+        type: 'taskList',
+        content: lines.map((l) => ({
+          type: 'taskItem',
+          attrs: { checked: l.isDone, todoId: l.todoId },
+          content: [paragraph(words(l))],
+        })),
+      };
+    }
+    return {
+      type: form === 'numbered' ? 'orderedList' : 'bulletList',
+      content: lines.map((l) => ({ type: 'listItem', content: [paragraph(words(l))] })),
+    };
+  };
+  const body = (form: MadeSection['form'], lines: readonly Line[]): NoteNode[] => {
+    if (form === 'text') return [paragraph(lines.flatMap((l, i) => [...(i ? [text(' ')] : []), ...words(l)]))];
+    if (form !== 'table') return [listOf(form, lines)];
+    // What stands in the first column of a table is said before the line.
+    return [
+      {
+        type: 'bulletList',
+        content: lines.map((l) => {
+          const content = [
+            ...(l.person ? [{ ...text(l.person), marks: [{ type: 'bold' }] }, text(': ')] : []),
+            text(l.text),
+            ...(l.due ? [text(` (by ${l.due.replace('T', ' ')})`)] : []),
+            ...moment(l),
+          ];
+          return { type: 'listItem', content: [paragraph(content)] };
+        }),
+      },
+    ];
+  };
+  return {
+    type: 'doc',
+    content: sections.flatMap(({ heading: name, form, groups }) => [
+      ...(name ? [heading(2, name)] : []),
+      ...(groups.length === 0 ? [paragraph([text('Nothing of this was said.')])] : []),
+      ...groups.flatMap((group) => [...(group.name ? [heading(3, group.name)] : []), ...body(form, group.lines)]),
+    ]),
+  };
+}

@@ -1,0 +1,148 @@
+import fs from 'node:fs';
+import type { Note } from '@immeld/core/contract/notes';
+import type { Todo } from '@immeld/core/contract/todos';
+import { expect, expectAccessible, recordingNamed, test } from './immeld';
+
+test('the appointment becomes minutes, then a note whose check box is the to-do, and back', async ({
+  page,
+  immeld,
+}) => {
+  const { id } = await recordingNamed(immeld, 'Appointment with Bram.m4a');
+  await page.goto(`${immeld.address}/recordings/${id}?part=write-ups`);
+  await page.getByRole('button', { name: 'Make a write-up' }).click();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: /^Minutes\./ }).click();
+  const sheet = page.getByRole('article', { name: 'Minutes' });
+  for (const heading of ['Decisions', 'Mine to do', 'Others’ to do', 'Next steps']) {
+    await expect(sheet.getByRole('heading', { name: heading })).toBeVisible();
+  }
+  await expect(sheet.getByRole('button', { name: /decided on silver-lime/ }).first()).toBeVisible();
+  await expectAccessible(page);
+
+  // Each line leads to its second.
+  await sheet
+    .getByRole('button', { name: /^Write the application/ })
+    .first()
+    .click();
+  await expect(page.getByRole('button', { name: 'Pause', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Pause', exact: true }).click();
+
+  // The length that is asked for is kept.
+  await sheet.getByRole('button', { name: 'Other length or wording' }).click();
+  await sheet.getByRole('button', { name: 'In short: shorter' }).click();
+  await expect(sheet.getByText('at most 1 sentence')).toBeVisible();
+
+  await sheet.getByRole('button', { name: 'Keep as a note' }).click();
+  await expect(page).toHaveURL(/\/notes\//);
+  const editor = page.getByRole('textbox', { name: 'Note', exact: true });
+  await expect(editor).toContainText('Decisions');
+  await expectAccessible(page);
+  const application = async () =>
+    (await immeld.ask<{ items: Todo[] }>('/todos?state=all')).items.find((t) => t.text === 'Write the application')!;
+  expect((await application()).isDone).toBe(false);
+  await editor.getByRole('listitem').filter({ hasText: 'Write the application' }).getByRole('checkbox').first().check();
+  await expect.poll(async () => (await application()).isDone).toBe(true);
+  await editor
+    .getByRole('link', { name: /^\d:\d\d$/ })
+    .first()
+    .click();
+  await expect(page).toHaveURL(new RegExp(`/recordings/${id}\\?at=\\d+`));
+
+  const sheets = async () => (await immeld.ask<{ items: unknown[] }>(`/recordings/${id}/sheets`)).items.length;
+  expect(await sheets()).toBe(0);
+});
+
+test('the lecture becomes notes with terms and questions; a letter that was thought aloud becomes a draft', async ({
+  page,
+  immeld,
+}) => {
+  const lecture = await recordingNamed(immeld, 'Lecture infiltration and field capacity.m4a');
+  await page.goto(`${immeld.address}/recordings/${lecture.id}?part=write-ups`);
+  await page.getByRole('button', { name: 'Make a write-up' }).click();
+  await page.getByRole('button', { name: /^Lecture notes\./ }).click();
+  const notes = page.getByRole('article', { name: 'Lecture notes' });
+  for (const heading of ['Key points', 'Terms', 'Numbers and dates', 'Questions']) {
+    await expect(notes.getByRole('heading', { name: heading })).toBeVisible();
+  }
+  await expect(notes.getByText('available water').first()).toBeVisible();
+  // Key points stand under the parts in which they were said.
+  await expect(notes.getByText('Large pores and water')).toBeVisible();
+  await notes.getByRole('button', { name: 'Drop' }).click();
+  await expect(notes).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(notes).toBeVisible();
+
+  const letter = await recordingNamed(immeld, 'Letter to the council.m4a');
+  await page.goto(`${immeld.address}/recordings/${letter.id}?part=write-ups`);
+  await page.getByRole('button', { name: 'Make a write-up' }).click();
+  await page.getByRole('button', { name: /^Letter draft\./ }).click();
+  await page.getByRole('article', { name: 'Letter draft' }).getByRole('button', { name: 'Keep as a note' }).click();
+  await expect(page).toHaveURL(/\/notes\//);
+  const id = page.url().split('/notes/')[1]!;
+  const { body } = await immeld.ask<Note>(`/notes/${id}`);
+  expect(body!.content!.length).toBeGreaterThan(1);
+  expect(JSON.stringify(body)).toContain('planting of 12 lime trees');
+});
+
+test('a template is copied, changed while one sees what it makes, saved, taken along and brought in', async ({
+  page,
+  immeld,
+}) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`${immeld.address}/templates`);
+  await expectAccessible(page);
+  await page.getByRole('article', { name: 'After the call' }).getByRole('button', { name: 'Copy' }).click();
+  await expect(page).toHaveURL(/\/templates\/[0-9a-f-]{36}$/);
+  await page.getByLabel('Name', { exact: true }).fill('After a walk');
+  await page.getByRole('radio', { name: 'Walk the quay with Bram' }).click();
+  const first = page.getByRole('group', { name: 'Section 1' });
+  await first.getByLabel('Heading of section 1').fill('What we saw');
+  await expect(page.getByRole('heading', { name: 'What we saw' })).toHaveCount(2);
+  await first.getByRole('button', { name: 'Down' }).click();
+  await expect(page.getByLabel('Heading of section 2')).toHaveValue('What we saw');
+  await page.getByRole('group', { name: 'Section 4' }).getByRole('button', { name: 'Take it away' }).click();
+  await expectAccessible(page);
+  await page.getByLabel('Name', { exact: true }).fill('');
+  await expect(page.getByRole('alert')).toContainText('A template needs a name');
+  await page.getByLabel('Name', { exact: true }).fill('After a walk');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  const own = page.getByRole('article', { name: 'After a walk' });
+  const download = page.waitForEvent('download');
+  await own.getByRole('button', { name: 'As a file' }).click();
+  const file = fs.readFileSync(await (await download).path(), 'utf8');
+  expect(file).toContain('heading: What we saw');
+  await own.getByRole('button', { name: 'Remove' }).click();
+  await expect(own).toHaveCount(0);
+
+  const bringIn = async (text: string) => {
+    const chooser = page.waitForEvent('filechooser');
+    await page.getByRole('button', { name: 'Bring in a template' }).click();
+    await (await chooser).setFiles({ name: 'shared.yaml', mimeType: 'application/yaml', buffer: Buffer.from(text) });
+  };
+  await bringIn(file.replace('content: key-points', 'content: horoscope'));
+  await expect(page.getByRole('alert')).toContainText('There is no content called "horoscope". Nothing was changed.');
+  await bringIn(file);
+  await expect(own).toBeVisible();
+});
+
+test('a long recording has contents: parts that lead to their second, and can be set as headings', async ({
+  page,
+  immeld,
+}) => {
+  const { id, get } = await recordingNamed(immeld, 'Lecture infiltration and field capacity.m4a');
+  await page.goto(`${immeld.address}/recordings/${id}`);
+  await page.getByRole('button', { name: 'Contents' }).click();
+  const parts = page.getByRole('list', { name: 'Contents' }).getByRole('listitem');
+  await expect(parts.first()).toBeVisible();
+  const count = await parts.count();
+  expect(count).toBeGreaterThan(5);
+  await expectAccessible(page);
+  await parts.nth(2).getByRole('button').click();
+  await expect(page.getByRole('button', { name: 'Pause', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Pause', exact: true }).click();
+  const headings = async () => (await get()).slips.filter((s) => s.kind === 'heading').length;
+  await page.getByRole('button', { name: 'Set these as headings' }).click();
+  await expect.poll(headings).toBe(count);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(headings).toBe(0);
+});

@@ -1,0 +1,72 @@
+import type { NoteBody, NoteChange, NoteNode } from '@immeld/core/contract/notes';
+import { Problem } from '@immeld/core/contract/problem';
+import type { Transaction } from 'sequelize';
+import type { Deed } from '../history/deeds';
+import { LinkRow, NoteRow } from '../models/note';
+import { Recording } from '../models/recording';
+import { linksOfNote, textOfNote } from './noteText';
+import { setNoteTags } from './shelving';
+
+/** Writes the links of a note down, so that what they lead to knows of them; a target that is gone is left out. */
+async function keepLinks(noteId: string, body: NoteBody | null, transaction: Transaction): Promise<void> {
+  await LinkRow.destroy({ where: { fromNoteId: noteId }, transaction });
+  for (const { kind, id } of linksOfNote(body)) {
+    const isThere =
+      kind === 'note'
+        ? await NoteRow.count({ where: { id }, transaction })
+        : await Recording.count({ where: { id }, transaction });
+    if (!isThere) continue;
+    await LinkRow.create(
+      { fromNoteId: noteId, toNoteId: kind === 'note' ? id : null, toRecordingId: kind === 'recording' ? id : null },
+      { transaction },
+    );
+  }
+}
+
+export async function writeBody(note: NoteRow, body: NoteBody, transaction: Transaction): Promise<void> {
+  await note.update({ body, text: textOfNote(body) }, { transaction });
+  await keepLinks(note.id, body, transaction);
+}
+
+/**
+ * Changes a note. Its text is not written over when somebody else, or another device, changed it since: the caller is
+ * told and keeps what it has.
+ */
+export async function changeNote(note: NoteRow, change: NoteChange, deed: Deed): Promise<void> {
+  if (change.body && change.seenAt && note.updatedAt.toISOString() !== change.seenAt && note.body !== null) {
+    throw new Problem(
+      'not-possible-now',
+      'This note was changed on another device meanwhile.',
+      'Both texts are safe: the other one in the note, yours on this page.',
+    );
+  }
+  await deed.change(note, {
+    ...(change.title !== undefined ? { title: change.title } : {}),
+    ...(change.folderId !== undefined ? { folderId: change.folderId } : {}),
+    ...(change.isFavourite !== undefined ? { isFavourite: change.isFavourite } : {}),
+    ...(change.isArchived !== undefined ? { archivedAt: change.isArchived ? new Date() : null } : {}),
+    ...(change.isBinned !== undefined ? { binnedAt: change.isBinned ? new Date() : null } : {}),
+  });
+  if (change.tags) await setNoteTags(note.id, change.tags.map(String), deed);
+  if (change.body) await writeBody(note, change.body, deed.transaction);
+}
+
+const paragraph = (text: string): NoteNode => ({ type: 'paragraph', content: [{ type: 'text', text }] });
+
+/** The note of a day, made when it is first written into. */
+export async function dayNote(day: string, transaction: Transaction): Promise<NoteRow> {
+  return (
+    (await NoteRow.findOne({ where: { day }, transaction })) ??
+    NoteRow.create({ day, title: `Day ${day}` }, { transaction })
+  );
+}
+
+/** Puts words with their time at the end of the note of a day. */
+export async function addQuickWords(day: string, at: string, text: string, transaction: Transaction): Promise<NoteRow> {
+  const note = await dayNote(day, transaction);
+  const lines = text.split(/\n+/).filter((l) => l.trim());
+  const added = lines.map((line, i) => paragraph(i === 0 ? `${at} ${line}` : line));
+  await writeBody(note, { type: 'doc', content: [...(note.body?.content ?? []), ...added] }, transaction);
+  if (note.binnedAt) await note.update({ binnedAt: null }, { transaction });
+  return note;
+}

@@ -1,0 +1,55 @@
+import type { FoundAnswer } from '@immeld/core/contract/find';
+import type { Question } from '@immeld/core/find/question';
+import { Op, QueryTypes, type Sequelize } from 'sequelize';
+import { accountId } from '../accounts/currentAccount';
+import { newestWith } from '../filing/shelving';
+import { Project } from '../models/project';
+import { Recording, titleOf } from '../models/recording';
+import { WriteUpRow } from '../models/writeUp';
+
+const MOST_RECORDINGS = 200;
+
+/** What was recorded in a period or with somebody: by day, within it by project, each with a sentence of its own. */
+export async function digestOf(database: Sequelize, { period, people }: Question): Promise<FoundAnswer['digest']> {
+  const recordings = await Recording.findAll({
+    where: {
+      binnedAt: null,
+      ...(people.length ? { id: (await newestWith(people, MOST_RECORDINGS)).map((r) => r.id) } : {}),
+      ...(period ? { startedAt: { [Op.between]: [period.from, `${period.to}T99`] } } : {}),
+    },
+    include: { model: Project, as: 'project' },
+    order: [['startedAt', 'ASC']],
+    limit: MOST_RECORDINGS,
+  });
+  const summaries = await WriteUpRow.findAll({
+    where: { recordingId: recordings.map((r) => r.id), template: 'short-summary', state: { [Op.ne]: 'dropped' } },
+  });
+  const done = period
+    ? await database.query<{ date: string; text: string }>(
+        `SELECT date(done_at) AS date, text FROM todos WHERE account_id = ? AND binned_at IS NULL AND date(done_at) BETWEEN ? AND ?
+         ORDER BY done_at`,
+        { replacements: [accountId(), period.from, period.to], type: QueryTypes.SELECT },
+      )
+    : [];
+  const dates = [...new Set([...recordings.map((r) => r.startedAt.slice(0, 10)), ...done.map((d) => d.date)])].sort();
+  return dates.map((date) => {
+    const ofDay = recordings.filter((r) => r.startedAt.startsWith(date));
+    const names = [...new Set(ofDay.map((r) => r.project?.name ?? null))];
+    return {
+      date,
+      projects: names.map((name) => ({
+        name,
+        recordings: ofDay
+          .filter((r) => (r.project?.name ?? null) === name)
+          .map((r) => {
+            const [sentence] = summaries.find((s) => s.recordingId === r.id)?.sentences ?? [];
+            return {
+              ...{ id: r.id, title: titleOf(r), startedAt: r.startedAt, durationMs: r.durationMs },
+              ...{ sentence: sentence?.text ?? null, startMs: sentence?.startMs ?? null },
+            };
+          }),
+      })),
+      todosDone: done.filter((d) => d.date === date).map((d) => d.text),
+    };
+  });
+}

@@ -1,0 +1,34 @@
+import type { Word } from '@immeld/core/transcript/manuscript';
+import {
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
+} from 'sequelize';
+
+/** A passage before a replacement; `revision` is the one that it got by it. */
+export type ReplacedPassage = { recordingId: string; passageId: number; revision: number; words: Word[] };
+
+/** Words that were replaced in many passages at once, kept so that it can be taken back. */
+export class ReplacementRow extends Model<InferAttributes<ReplacementRow>, InferCreationAttributes<ReplacementRow>> {
+  declare id: CreationOptional<string>;
+  declare accountId: CreationOptional<string>;
+  declare find: string;
+  declare by: string;
+  declare passages: ReplacedPassage[];
+
+  static initialise(sequelize: Sequelize): void {
+    ReplacementRow.init(
+      {
+        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+        accountId: DataTypes.UUID,
+        find: DataTypes.TEXT,
+        by: DataTypes.TEXT,
+        passages: DataTypes.JSON,
+      },
+      { sequelize, tableName: 'replacements', modelName: 'replacement' },
+    );
+  }
+}

@@ -1,0 +1,51 @@
+import type { MadeSection, Template } from '@immeld/core/contract/templates';
+import {
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
+} from 'sequelize';
+
+/** A template of one's own. */
+export class TemplateRow extends Model<InferAttributes<TemplateRow>, InferCreationAttributes<TemplateRow>> {
+  declare id: CreationOptional<string>;
+  declare accountId: CreationOptional<string>;
+  declare name: string;
+  declare template: Template;
+
+  static initialise(sequelize: Sequelize): void {
+    TemplateRow.init(
+      {
+        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+        accountId: DataTypes.UUID,
+        name: DataTypes.TEXT,
+        template: DataTypes.JSON,
+      },
+      { sequelize, tableName: 'templates', modelName: 'template' },
+    );
+  }
+}
+
+/** A write-up in pencil. */
+export class SheetRow extends Model<InferAttributes<SheetRow>, InferCreationAttributes<SheetRow>> {
+  declare id: CreationOptional<string>;
+  declare accountId: CreationOptional<string>;
+  declare recordingId: string;
+  declare template: Template;
+  declare sections: MadeSection[];
+
+  static initialise(sequelize: Sequelize): void {
+    SheetRow.init(
+      {
+        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+        accountId: DataTypes.UUID,
+        recordingId: DataTypes.UUID,
+        template: DataTypes.JSON,
+        sections: DataTypes.JSON,
+      },
+      { sequelize, tableName: 'sheets', modelName: 'sheet' },
+    );
+  }
+}

@@ -1,0 +1,14 @@
+import { DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize';
+
+/** The private address under which calendar programs get the to-dos of an account. */
+export class TodoFeedRow extends Model<InferAttributes<TodoFeedRow>, InferCreationAttributes<TodoFeedRow>> {
+  declare accountId: string;
+  declare token: string;
+
+  static initialise(sequelize: Sequelize): void {
+    TodoFeedRow.init(
+      { accountId: { type: DataTypes.UUID, primaryKey: true }, token: DataTypes.TEXT },
+      { sequelize, tableName: 'todo_feeds', modelName: 'todoFeed' },
+    );
+  }
+}

@@ -1,0 +1,139 @@
+import fs from 'node:fs';
+import type { Day, Related, Week } from '@immeld/core/contract/find';
+import type { LinkTarget, Note, NoteCard } from '@immeld/core/contract/notes';
+import type { RunningServer } from '../start';
+import { say } from '../testing/filledServer';
+import { ControlledPool, askJson, startTestServer, temporaryFolder } from '../testing/testServer';
+
+const dataFolder = temporaryFolder();
+let server: RunningServer;
+beforeAll(async () => {
+  server = await startTestServer(dataFolder, new ControlledPool());
+});
+afterAll(async () => {
+  await server.close();
+  fs.rmSync(dataFolder, { recursive: true });
+});
+
+const ask = async <T>(method: string, address: string, body?: unknown) =>
+  (await askJson<T>(server, method, address, body)).body;
+const paragraph = (...content: object[]) => ({ type: 'paragraph', content });
+const text = (words: string) => ({ type: 'text', text: words });
+const link = (kind: string, id: string, label: string) => ({ type: 'mention', attrs: { kind, id, label } });
+const doc = (...content: object[]) => ({ type: 'doc', content });
+
+describe('a note', () => {
+  it('is written, filed, tagged, binned and brought back', async () => {
+    const { id } = await ask<Note>('POST', '/notes', { title: 'Tools' });
+    const body = doc(paragraph(text('A spade and a rake.')));
+    const written = await ask<Note>('PATCH', `/notes/${id}`, { body, tags: ['shed'] });
+    expect(written).toMatchObject({ body, tags: ['shed'], firstWords: 'A spade and a rake.' });
+    await ask('PATCH', `/notes/${id}`, { isBinned: true });
+    expect((await ask<{ items: NoteCard[] }>('GET', '/notes')).items.map((n) => n.id)).not.toContain(id);
+    expect((await ask<{ items: NoteCard[] }>('GET', '/notes?place=bin')).items.map((n) => n.id)).toEqual([id]);
+    expect(await ask('PATCH', `/notes/${id}`, { isBinned: false })).toMatchObject({ isBinned: false, body });
+  });
+
+  it('is not written over by a device that has not seen the last change', async () => {
+    const first = await ask<Note>('POST', '/notes', { title: 'Two devices', body: doc(paragraph(text('one'))) });
+    const second = await ask<Note>('PATCH', `/notes/${first.id}`, {
+      body: doc(paragraph(text('two'))),
+      seenAt: first.changedAt,
+    });
+    expect(second.firstWords).toBe('two');
+    const late = await ask('PATCH', `/notes/${first.id}`, {
+      body: doc(paragraph(text('three'))),
+      seenAt: first.changedAt,
+    });
+    expect(late).toMatchObject({
+      status: 409,
+      safe: 'Both texts are safe: the other one in the note, yours on this page.',
+    });
+    expect((await ask<Note>('GET', `/notes/${first.id}`)).firstWords).toBe('two');
+  });
+
+  it.each([
+    ['no document', { body: { type: 'paragraph' } }],
+    ['no words', { body: doc({ type: 'text', text: 5 }) }],
+    ['a title of 300 characters', { title: 'x'.repeat(300) }],
+  ])('refuses %s', async (_, change) => {
+    const { id } = await ask<Note>('POST', '/notes', { title: 'Kept' });
+    expect(await ask('PATCH', `/notes/${id}`, change)).toMatchObject({ status: 400 });
+    expect((await ask<Note>('GET', `/notes/${id}`)).title).toBe('Kept');
+  });
+});
+
+describe('links between notes and recordings', () => {
+  it('are known on both sides and follow a new title', async () => {
+    const recording = await say({ text: 'The lock.', title: 'At the lock' });
+    const other = await ask<Note>('POST', '/notes', { title: 'Split bark' });
+    const body = doc(
+      paragraph(
+        text('See '),
+        link('recording', recording, 'At the lock'),
+        text(' and '),
+        link('note', other.id, 'Split bark'),
+      ),
+    );
+    const note = await ask<Note>('POST', '/notes', { title: 'Overview', body });
+    expect(note.links.map((l) => l.title).sort()).toEqual(['At the lock', 'Split bark']);
+    await ask('PATCH', `/recordings/${recording}`, { title: 'By the old lock' });
+    await ask('PATCH', `/notes/${other.id}`, { title: 'Bark' });
+    expect((await ask<Note>('GET', `/notes/${note.id}`)).body).toEqual(
+      doc(
+        paragraph(
+          text('See '),
+          link('recording', recording, 'By the old lock'),
+          text(' and '),
+          link('note', other.id, 'Bark'),
+        ),
+      ),
+    );
+    const { linkedFrom } = await ask<{ linkedFrom: Related[] }>('GET', `/recordings/${recording}/related`);
+    expect(linkedFrom).toMatchObject([{ kind: 'note', id: note.id, title: 'Overview' }]);
+    expect((await ask<Note>('GET', `/notes/${other.id}`)).linkedFrom).toEqual([
+      { kind: 'note', id: note.id, title: 'Overview' },
+    ]);
+    await ask('PATCH', `/notes/${note.id}`, { body: doc(paragraph(text('Nothing.'))) });
+    expect((await ask<Note>('GET', `/notes/${other.id}`)).linkedFrom).toEqual([]);
+  });
+
+  it('are offered by words of the title', async () => {
+    const id = await say({ text: 'x.', title: 'Heron at the weir' });
+    const targets = async (q: string) =>
+      (await ask<{ items: LinkTarget[] }>('GET', `/link-targets?q=${encodeURIComponent(q)}`)).items;
+    expect((await targets('weir heron')).map((t) => t.id)).toEqual([id]);
+    expect(await targets('%')).not.toEqual([]);
+    expect(await targets('no such title at all')).toEqual([]);
+  });
+});
+
+describe('the note of a day', () => {
+  it('collects quick words with their time', async () => {
+    await ask('POST', '/days/2026-03-09/words', { text: 'The tide is out', at: '08:15' });
+    await ask('POST', '/days/2026-03-09/words', { text: 'Rain at noon', at: '12:00' });
+    expect((await ask<Day>('GET', '/days/2026-03-09')).note).toMatchObject({
+      lines: ['08:15 The tide is out', '12:00 Rain at noon'],
+    });
+    expect((await ask<Day>('GET', '/days/2026-03-10')).note).toBeNull();
+  });
+
+  it('refuses a day that is none and words that are none', async () => {
+    expect(await ask('POST', '/days/2026-02-31x/words', { text: 'x', at: '08:15' })).toMatchObject({ status: 404 });
+    expect(await ask('POST', '/days/2026-03-09/words', { text: '  ', at: '08:15' })).toMatchObject({
+      detail: 'Write some words.',
+    });
+  });
+});
+
+it('counts the weeks', async () => {
+  await say({ text: 'x.', startedAt: '2025-06-11T09:00:00' });
+  await say({ text: 'y.', startedAt: '2025-06-15T23:00:00', source: 'import' });
+  await say({ text: 'z.', startedAt: '2025-06-16T00:30:00' });
+  const { weeks } = await ask<{ weeks: Week[] }>('GET', '/weeks?until=2025-06-18&count=3');
+  expect(weeks.map((w) => [w.monday, w.spokenMs, w.spoken, w.broughtIn])).toEqual([
+    ['2025-06-02', 0, 0, 0],
+    ['2025-06-09', 120_000, 1, 1],
+    ['2025-06-16', 60_000, 1, 0],
+  ]);
+});

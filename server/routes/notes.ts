@@ -1,0 +1,118 @@
+import { ENDPOINTS } from '@immeld/core/contract/endpoints';
+import { Problem } from '@immeld/core/contract/problem';
+import { Router } from 'express';
+import { Op, type Sequelize, type WhereOptions } from 'sequelize';
+import { addQuickWords, changeNote, writeBody } from '../filing/notes';
+import { checkFolder, isBinned, notBinned } from '../filing/shelving';
+import { besidesNote } from '../find/relatedItems';
+import { doing } from '../history/deeds';
+import { NoteRow, NoteTag } from '../models/note';
+import { Recording, titleOf } from '../models/recording';
+import { Tag } from '../models/tag';
+import { NOTE_INCLUDES, noteCard, noteView } from '../views/noteView';
+import { serve } from './serve';
+
+const notFound = () => new Problem('not-found', 'There is no such note here. It may have been removed.');
+const MOST_NOTES = 500;
+const MOST_TARGETS = 8;
+
+export function noteRoutes(database: Sequelize): Router {
+  const router = Router();
+
+  const answer = async (id: string) => {
+    const view = await noteView(id);
+    if (!view) throw notFound();
+    return view;
+  };
+
+  serve(router, ENDPOINTS.listNotes, async ({ query }) => {
+    const where: WhereOptions & Record<string, unknown> = query.place === 'bin' ? { ...isBinned } : { ...notBinned };
+    if (query.place === 'archive') where['archivedAt'] = { [Op.ne]: null };
+    else if (query.place !== 'bin') where['archivedAt'] = null;
+    if (query.place === 'favourites') where['isFavourite'] = true;
+    if (query.folderId) where['folderId'] = query.folderId;
+    if (query.titled) where['title'] = { [Op.like]: `%${query.titled.replace(/[%_]/g, ' ')}%` };
+    if (query.tag) {
+      const tag = await Tag.findOne({ where: { name: query.tag } });
+      where['id'] = tag ? (await NoteTag.findAll({ where: { tagId: tag.id } })).map((l) => l.noteId) : [];
+    }
+    const rows = await NoteRow.findAll({
+      where,
+      include: NOTE_INCLUDES,
+      order: [['updatedAt', 'DESC']],
+      limit: MOST_NOTES,
+    });
+    return { items: rows.map(noteCard) };
+  });
+
+  serve(router, ENDPOINTS.addNote, async ({ body }) => {
+    await checkFolder(body.folderId);
+    const note = await database.transaction(async (transaction) => {
+      const row = await NoteRow.create({ title: body.title, folderId: body.folderId ?? null }, { transaction });
+      if (body.body) await writeBody(row, body.body, transaction);
+      return row;
+    });
+    return answer(note.id);
+  });
+
+  serve(router, ENDPOINTS.getNote, ({ params }) => answer(params.id));
+
+  serve(router, ENDPOINTS.changeNote, async ({ params, body }) => {
+    await checkFolder(body.folderId);
+    await doing(database, async (deed) => {
+      const note = await NoteRow.findByPk(params.id, { transaction: deed.transaction });
+      if (!note) throw notFound();
+      await changeNote(note, body, deed);
+      const name = `“${note.title || 'Note without a title'}”`;
+      const text =
+        body.isBinned !== undefined
+          ? `${name} is ${body.isBinned ? 'in the bin for 30 days' : 'out of the bin'}.`
+          : body.isArchived !== undefined
+            ? `${name} is ${body.isArchived ? 'in' : 'out of'} the archive.`
+            : `${name} was changed.`;
+      return { text, count: 1 };
+    });
+    return answer(params.id);
+  });
+
+  serve(router, ENDPOINTS.getRelatedToNote, async ({ params }) => {
+    const items = await besidesNote(database, params.id);
+    if (!items) throw notFound();
+    return { items };
+  });
+
+  serve(router, ENDPOINTS.addQuickWords, async ({ params, body }) => {
+    if (Number.isNaN(new Date(`${params.date}T00:00:00Z`).getTime())) {
+      throw new Problem('invalid-request', 'There is no such day in the calendar.');
+    }
+    const note = await database.transaction((t) => addQuickWords(params.date, body.at, body.text, t));
+    return answer(note.id);
+  });
+
+  serve(router, ENDPOINTS.listLinkTargets, async ({ query }) => {
+    const words = query.q.trim().replace(/[%_]/g, ' ').split(/\s+/).filter(Boolean);
+    const like = (text: string) => `%${text}%`;
+    const shown = `coalesce(title, json_extract(suggestion, '$.title'), file_name)`;
+    const recordings = await Recording.findAll({
+      where: {
+        binnedAt: null,
+        [Op.and]: words.map((w) => database.where(database.literal(shown), { [Op.like]: like(w) })),
+      },
+      order: [['startedAt', 'DESC']],
+      limit: MOST_TARGETS,
+    });
+    const notes = await NoteRow.findAll({
+      where: { binnedAt: null, day: null, [Op.and]: words.map((w) => ({ title: { [Op.like]: like(w) } })) },
+      order: [['updatedAt', 'DESC']],
+      limit: MOST_TARGETS,
+    });
+    return {
+      items: [
+        ...recordings.map((r) => ({ kind: 'recording' as const, id: r.id, title: titleOf(r) })),
+        ...notes.map((n) => ({ kind: 'note' as const, id: n.id, title: n.title || 'Note without a title' })),
+      ].slice(0, MOST_TARGETS),
+    };
+  });
+
+  return router;
+}

@@ -1,0 +1,93 @@
+import fs from 'node:fs';
+import type { Note } from '@immeld/core/contract/notes';
+import type { ProblemDetails } from '@immeld/core/contract/problem';
+import type { KeptTemplate, MadeSection, Sheet, Template } from '@immeld/core/contract/templates';
+import type { Todo } from '@immeld/core/contract/todos';
+import type { RunningServer } from '../start';
+import { say } from '../testing/filledServer';
+import { ControlledPool, askJson, startTestServer, temporaryFolder } from '../testing/testServer';
+
+const dataFolder = temporaryFolder();
+let server: RunningServer;
+let recordingId = '';
+beforeAll(async () => {
+  server = await startTestServer(dataFolder, new ControlledPool());
+  recordingId = await say({ text: 'We decided to plant twelve limes by the lock.', title: 'At the lock' });
+});
+afterAll(async () => {
+  await server.close();
+  fs.rmSync(dataFolder, { recursive: true });
+});
+
+const ask = async <T>(method: string, address: string, body?: unknown) =>
+  (await askJson<T>(server, method, address, body)).body;
+const templates = async () => (await ask<{ items: KeptTemplate[] }>('GET', '/templates')).items;
+const shipped = async (id: string): Promise<Template> => (await templates()).find((t) => t.id === id)!.template;
+const linesOf = (sections: readonly MadeSection[]) => sections.flatMap((s) => s.groups.flatMap((g) => g.lines));
+
+it('templates that ship are copied, changed, removed and had back', async () => {
+  const minutes = await shipped('minutes');
+  const copy = await ask<KeptTemplate>('POST', '/templates', { template: { ...minutes, name: 'Ours' } });
+  const changed = { ...copy.template, sections: copy.template.sections.slice(0, 1) };
+  await ask('PATCH', `/templates/${copy.id}`, { template: changed });
+  expect((await templates())[0]).toMatchObject({ id: copy.id, isShipped: false, template: { sections: [{}] } });
+  const removed = await ask<{ deedId: string }>('PATCH', `/templates/${copy.id}`, { isRemoved: true });
+  expect((await templates()).every((t) => t.isShipped)).toBe(true);
+  await ask('POST', `/history/${removed.deedId}/undo`);
+  expect((await templates())[0]!.template.name).toBe('Ours');
+});
+
+it('refuses a template that is none, in a sentence', async () => {
+  const add = (template: unknown) => askJson<ProblemDetails>(server, 'POST', '/templates', { template });
+  const wrong = await add({ name: 'x', sections: [{ content: 'horoscope' }] });
+  expect([wrong.status, wrong.body.detail]).toEqual([400, 'There is no content called "horoscope".']);
+  expect((await add({ name: 'x', sections: [{ content: 'text', include: 'other' }] })).status).toBe(400);
+  expect((await add({ name: '', sections: [{ content: 'text' }] })).body.detail).toContain('needs a name');
+  expect((await askJson(server, 'PATCH', '/templates/minutes', { isRemoved: true })).status).toBe(404);
+});
+
+it('a write-up is made, made again in another way, and once only by a template', async () => {
+  const template = await shipped('minutes');
+  const first = await ask<Sheet>('POST', `/recordings/${recordingId}/sheets`, { template });
+  // Written as people write it, from words as they were said.
+  expect(linesOf(first.sections).map((l) => l.text)).toContain('We decided to plant 12 limes by the lock.');
+  const second = await ask<Sheet>('POST', `/recordings/${recordingId}/sheets`, { template });
+  const list = () => ask<{ items: Sheet[] }>('GET', `/recordings/${recordingId}/sheets`);
+  expect((await list()).items.map((s) => s.id)).toEqual([second.id]);
+  const short = { ...template, sections: [{ content: 'summary', form: 'text', most: 4, unit: 'words' }] };
+  const again = await ask<Sheet>('PATCH', `/sheets/${second.id}`, { template: short });
+  expect(linesOf(again.sections)[0]!.text.split(' ').length).toBeLessThanOrEqual(4);
+  const dropped = await ask<{ deedId: string }>('DELETE', `/sheets/${second.id}`);
+  expect((await list()).items).toEqual([]);
+  await ask('POST', `/history/${dropped.deedId}/undo`);
+  expect((await list()).items).toHaveLength(1);
+  const preview = await ask<{ sections: MadeSection[] }>('POST', `/recordings/${recordingId}/preview`, { template });
+  expect(preview.sections[0]!.heading).toBe('In short');
+  expect((await list()).items).toHaveLength(1);
+});
+
+it('kept, it is a note whose check boxes are the to-dos, and nothing is left in pencil; all of it can go back', async () => {
+  const todo = await ask<Todo>('POST', '/todos', { text: 'Order the limes', who: 'me', recordingId, startMs: 500 });
+  await ask('PATCH', `/todos/${todo.id}`, { state: 'pencil' });
+  const sheet = await ask<Sheet>('POST', `/recordings/${recordingId}/sheets`, {
+    template: await shipped('todos-by-project'),
+  });
+  const kept = await ask<{ noteId: string; done: { deedId: string } }>('POST', `/sheets/${sheet.id}/note`, {});
+  const note = () => ask<Note>('GET', `/notes/${kept.noteId}`);
+  const { title, body } = await note();
+  expect(title).toBe('To-dos by project: At the lock');
+  const text = JSON.stringify(body);
+  expect(text).toContain(`"checked":false,"todoId":"${todo.id}"`);
+  // The moment says its time, not the title of what it leads to.
+  expect(text).toContain('"label":"0:00"');
+  const state = async () =>
+    (await ask<{ items: Todo[] }>('GET', '/todos?state=all')).items.find((t) => t.id === todo.id)!.state;
+  expect(await state()).toBe('ink');
+  await ask('PATCH', `/todos/${todo.id}`, { isDone: true });
+  expect(JSON.stringify((await note()).body)).toContain(`"checked":true,"todoId":"${todo.id}"`);
+  await ask('PATCH', `/todos/${todo.id}`, { isDone: false });
+  expect((await askJson(server, 'POST', `/sheets/${sheet.id}/note`, {})).status).toBe(404);
+  await ask('POST', `/history/${kept.done.deedId}/undo`);
+  expect((await askJson(server, 'GET', `/notes/${kept.noteId}`)).status).toBe(404);
+  expect(await state()).toBe('pencil');
+});

@@ -1,0 +1,138 @@
+import { ENDPOINTS } from '@immeld/core/contract/endpoints';
+import { Problem } from '@immeld/core/contract/problem';
+import type { KeptTemplate, MadeSection, Sheet, Template } from '@immeld/core/contract/templates';
+import { inFigures } from '@immeld/core/transcript/figures';
+import { partsOf } from '@immeld/core/language/parts';
+import { sentencesOf } from '@immeld/core/language/sentences';
+import { writeUpAsNote } from '@immeld/core/writeup/asNote';
+import { makeWriteUp } from '@immeld/core/writeup/makeWriteUp';
+import { SHIPPED_TEMPLATES } from '@immeld/core/writeup/shippedTemplates';
+import { Router } from 'express';
+import { Op, type Sequelize } from 'sequelize';
+import { writeBody } from '../filing/notes';
+import { doing } from '../history/deeds';
+import { NoteRow } from '../models/note';
+import { Recording, titleOf } from '../models/recording';
+import { sharedSettings } from '../models/settings';
+import { SheetRow, TemplateRow } from '../models/sheet';
+import { SlipRow } from '../models/slip';
+import { TodoRow } from '../models/todo';
+import { passagesOf } from '../transcript/corrections';
+import { serve } from './serve';
+
+async function sectionsFor(recordingId: string, template: Template): Promise<MadeSection[]> {
+  const [passages, slips, todos] = await Promise.all([
+    passagesOf(recordingId),
+    SlipRow.findAll({ where: { recordingId, binnedAt: null }, order: [['startMs', 'ASC']] }),
+    TodoRow.findAll({ where: { recordingId, binnedAt: null, state: { [Op.ne]: 'dropped' } } }),
+  ]);
+  const figures = new Set((await sharedSettings()).figures);
+  const made = makeWriteUp(template, {
+    ...{ passages, slips },
+    todos: todos.map(({ id, text, who, due, project, startMs, doneAt }) => ({
+      ...{ id, text, who, due, project, startMs, isDone: doneAt !== null },
+    })),
+  });
+  // Written as people write; as figures are never longer than their words, the lengths hold.
+  return made.map((section) => ({
+    ...section,
+    groups: section.groups.map((g) => ({
+      ...g,
+      lines: g.lines.map((l) => ({ ...l, text: inFigures(l.text, figures) })),
+    })),
+  }));
+}
+
+const sheetView = ({ id, recordingId, template, sections }: SheetRow): Sheet => ({
+  ...{ id, recordingId, template, sections },
+});
+const templateView = ({ id, template }: TemplateRow): KeptTemplate => ({ id, isShipped: false, template });
+
+async function recordingBy(id: string): Promise<Recording> {
+  const recording = await Recording.findByPk(id);
+  if (!recording) throw new Problem('not-found', 'There is no such recording.');
+  return recording;
+}
+
+async function sheetBy(id: string): Promise<SheetRow> {
+  const sheet = await SheetRow.findByPk(id);
+  if (!sheet) throw new Problem('not-found', 'There is no such write-up, or it is a note by now.');
+  return sheet;
+}
+
+/** Templates, and the write-ups that are made by them. */
+export function sheetRoutes(database: Sequelize): Router {
+  const router = Router();
+
+  serve(router, ENDPOINTS.listTemplates, async () => {
+    const own = await TemplateRow.findAll({ order: [['name', 'ASC']] });
+    const shipped = [...SHIPPED_TEMPLATES].map(([id, template]) => ({ id, isShipped: true, template }));
+    return { items: [...own.map(templateView), ...shipped] };
+  });
+  serve(router, ENDPOINTS.addTemplate, async ({ body: { template } }) =>
+    templateView(await TemplateRow.create({ name: template.name, template })),
+  );
+  serve(router, ENDPOINTS.changeTemplate, async ({ params, body }) => {
+    const row = await TemplateRow.findByPk(params.id);
+    if (!row) throw new Problem('not-found', 'There is no such template of your own. Those that ship can be copied.');
+    const { template, isRemoved } = body;
+    return doing(database, async (deed) => {
+      if (isRemoved) await deed.destroy(row);
+      else if (template) await deed.change(row, { name: template.name, template });
+      return { text: `“${row.name}” was ${isRemoved ? 'removed' : 'changed'}.`, count: 1 };
+    });
+  });
+
+  serve(router, ENDPOINTS.listParts, async ({ params }) => {
+    const sentences = sentencesOf(await passagesOf((await recordingBy(params.id)).id));
+    return { items: partsOf(sentences).map(({ title, startMs }) => ({ title, startMs })) };
+  });
+  serve(router, ENDPOINTS.previewWriteUp, async ({ params, body }) => ({
+    sections: await sectionsFor((await recordingBy(params.id)).id, body.template),
+  }));
+  serve(router, ENDPOINTS.listSheets, async ({ params }) => {
+    const { id: recordingId } = await recordingBy(params.id);
+    return { items: (await SheetRow.findAll({ where: { recordingId } })).map(sheetView) };
+  });
+  serve(router, ENDPOINTS.makeSheet, async ({ params, body: { template } }) => {
+    const { id: recordingId } = await recordingBy(params.id);
+    const sections = await sectionsFor(recordingId, template);
+    // The same template made again takes the place of the one before.
+    await SheetRow.destroy({
+      where: { recordingId, id: (await sheetsNamed(recordingId, template.name)).map((s) => s.id) },
+    });
+    return sheetView(await SheetRow.create({ recordingId, template, sections }));
+  });
+  serve(router, ENDPOINTS.changeSheet, async ({ params, body: { template } }) => {
+    const sheet = await sheetBy(params.id);
+    return sheetView(await sheet.update({ template, sections: await sectionsFor(sheet.recordingId, template) }));
+  });
+  serve(router, ENDPOINTS.dropSheet, async ({ params }) => {
+    const sheet = await sheetBy(params.id);
+    return doing(database, async (deed) => {
+      await deed.destroy(sheet);
+      return { text: `“${sheet.template.name}” was dropped.`, count: 1 };
+    });
+  });
+  serve(router, ENDPOINTS.keepSheet, async ({ params }) => {
+    const sheet = await sheetBy(params.id);
+    const recording = await recordingBy(sheet.recordingId);
+    let noteId = '';
+    const done = await doing(database, async (deed) => {
+      const title = `${sheet.template.name}: ${titleOf(recording)}`.slice(0, 200);
+      const note = await deed.create(NoteRow, { title, folderId: recording.folderId });
+      noteId = note.id;
+      await writeBody(note, writeUpAsNote(sheet.sections, recording.id), deed.transaction);
+      const todoIds = sheet.sections.flatMap((s) => s.groups.flatMap((g) => g.lines.flatMap((l) => l.todoId ?? [])));
+      const pencil = await TodoRow.findAll({ where: { id: todoIds, state: 'pencil' }, transaction: deed.transaction });
+      for (const todo of pencil) await deed.change(todo, { state: 'ink' });
+      await deed.destroy(sheet);
+      return { text: `“${sheet.template.name}” is a note.`, count: 1 };
+    });
+    return { noteId, done };
+  });
+  return router;
+}
+
+const sheetsNamed = async (recordingId: string, name: string): Promise<SheetRow[]> =>
+  (await SheetRow.findAll({ where: { recordingId } })).filter((s) => s.template.name === name);

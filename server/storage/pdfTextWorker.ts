@@ -1,0 +1,30 @@
+/** A worker thread: reads the words of one PDF and says them, or null where it cannot be read. */
+import fs from 'node:fs';
+import { parentPort, workerData } from 'node:worker_threads';
+
+const MOST_PAGES = 2000;
+
+// The package asks for this class of browsers while it loads; reading words does without it.
+(globalThis as { DOMMatrix?: unknown }).DOMMatrix ??= class {};
+
+async function textOf(file: string): Promise<string> {
+  // The package is a module of its own kind and looks for its parts beside itself: it stays outside the bundle.
+  const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs');
+  const pdf = await getDocument({ data: new Uint8Array(fs.readFileSync(file)), isEvalSupported: false, verbosity: 0 })
+    .promise;
+  const pages: string[] = [];
+  for (let number = 1; number <= Math.min(pdf.numPages, MOST_PAGES); number++) {
+    const { items } = await (await pdf.getPage(number)).getTextContent();
+    pages.push(items.map((item) => ('str' in item ? item.str + (item.hasEOL ? '\n' : '') : '')).join(' '));
+  }
+  await pdf.destroy();
+  return pages
+    .join('\n')
+    .replace(/[ \t]+/g, ' ')
+    .trim();
+}
+
+textOf((workerData as { file: string }).file).then(
+  (text) => parentPort!.postMessage(text),
+  () => parentPort!.postMessage(null),
+);

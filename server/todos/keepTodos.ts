@@ -1,0 +1,55 @@
+import type { SpeakerChange } from '@immeld/core/contract/speakers';
+import { proposedTodos } from '@immeld/core/filing/proposals';
+import { inFigures } from '@immeld/core/transcript/figures';
+import { isCalled } from '@immeld/core/language/todos/people';
+import { reconcile } from '@immeld/core/language/todos/reconcile';
+import type { Transaction } from 'sequelize';
+import { Project } from '../models/project';
+import type { Recording } from '../models/recording';
+import { sharedSettings } from '../models/settings';
+import { TodoRow } from '../models/todo';
+import { passagesOf } from '../transcript/corrections';
+
+type Found = ReturnType<typeof proposedTodos>[number];
+
+/**
+ * Lays to-dos down that were found in a recording. What the person accepted, dropped, did or changed stays; what is in
+ * pencil follows, and nothing comes twice.
+ */
+export async function keepTodos(
+  recordingId: string,
+  todos: readonly Found[],
+  transaction: Transaction | null,
+): Promise<void> {
+  const { figures } = await sharedSettings();
+  const found = todos.map((t) => ({ ...t, text: inFigures(t.text, new Set(figures)) }));
+  const rows = await TodoRow.findAll({ where: { recordingId }, transaction });
+  const known = rows.map(({ id, text, foundText, startMs, isChanged, state, doneAt, binnedAt }) => ({
+    ...{ id, text, foundText, startMs },
+    isFixed: isChanged || state !== 'pencil' || doneAt !== null || binnedAt !== null,
+  }));
+  const { add, update, remove } = reconcile(known, found);
+  const columns = ({ text, who, due, project, repeat, quote, startMs }: Found) => ({
+    ...{ text, foundText: text, who, due, project, repeat, quote, startMs },
+  });
+  await TodoRow.bulkCreate(
+    add.map((f) => ({ recordingId, ...columns(f), state: 'pencil' as const, doneAt: null, binnedAt: null })),
+    { transaction },
+  );
+  for (const { id, found: f } of update) await TodoRow.update(columns(f), { where: { id }, transaction });
+  if (remove.length) await TodoRow.destroy({ where: { id: remove }, transaction });
+}
+
+/** Somebody was named, or speaks what another was thought to: who has to do what follows. */
+export async function followSpeaker(recording: Recording, { from, to }: SpeakerChange): Promise<void> {
+  const { ownName } = await sharedSettings();
+  if (from && to) {
+    const who = isCalled(ownName, to) ? 'me' : to;
+    await TodoRow.update({ who }, { where: { recordingId: recording.id, who: from } });
+  }
+  const projects = await Project.findAll();
+  const todos = proposedTodos(await passagesOf(recording.id), {
+    ...{ startedAt: recording.startedAt, projects, ownName },
+  });
+  await recording.sequelize.transaction((transaction) => keepTodos(recording.id, todos, transaction));
+}

@@ -1,0 +1,43 @@
+/** Write-ups: "In short" against summaries by hand, and against the first sentences. Prints a Markdown table. */
+import path from 'node:path';
+import { loadWorld } from '../../demo/src/world';
+import { sentencesOfText } from '../../core/language/sentences';
+import { REFERENCE_SUMMARIES } from '../../core/writeup/evaluationSummaries';
+import { makeWriteUp } from '../../core/writeup/makeWriteUp';
+import { plainText } from '../../core/writeup/makeWriteUp';
+import { rougeL, rougeN } from '../../core/writeup/rouge';
+import { SHIPPED_TEMPLATES } from '../../core/writeup/shippedTemplates';
+import { projectRoot } from '../../server/projectRoot';
+
+const world = loadWorld(path.join(projectRoot(), 'demo', 'world'));
+type Scores = { one: number; two: number; l: number };
+const total = (): Scores => ({ one: 0, two: 0, l: 0 });
+const [ours, lead] = [total(), total()];
+const ids = Object.keys(REFERENCE_SUMMARIES);
+for (const id of ids) {
+  const script = world.find((s) => s.id === id)!;
+  const passages = script.lines.map(({ speaker, text }, i) => ({
+    ...{ speaker, startMs: i * 10_000, endMs: i * 10_000 + 9000, startsParagraph: true },
+    words: text.split(/\s+/).map((word) => ({ text: word, startMs: i * 10_000, endMs: i * 10_000 + 1, confidence: 1 })),
+  }));
+  const made = plainText(makeWriteUp(SHIPPED_TEMPLATES.get('in-short')!, { passages, slips: [], todos: [] }));
+  const first = sentencesOfText(script.lines.map((l) => l.text).join(' '))
+    .slice(0, 3)
+    .map((s) => s.text)
+    .join(' ');
+  for (const [text, sum] of [
+    [made, ours],
+    [first, lead],
+  ] as const) {
+    sum.one += rougeN(text, REFERENCE_SUMMARIES[id]!, 1).f1;
+    sum.two += rougeN(text, REFERENCE_SUMMARIES[id]!, 2).f1;
+    sum.l += rougeL(text, REFERENCE_SUMMARIES[id]!).f1;
+  }
+  if (process.argv.includes('--texts')) process.stderr.write(`${id}: ${made}\n\n`);
+}
+const row = (name: string, { one, two, l }: Scores) =>
+  `| ${name} | ${[one, two, l].map((x) => (x / ids.length).toFixed(3)).join(' | ')} |`;
+console.log(`| "In short" of ${ids.length} recordings (F1, means) | ROUGE-1 | ROUGE-2 | ROUGE-L |`);
+console.log('|---|---|---|---|');
+console.log(row('In short, three sentences', ours));
+console.log(row('the first three sentences, for comparison', lead));

@@ -21,7 +21,8 @@ export default defineConfig({
     { name: 'alone', testMatch: LISTENING, workers: 1 },
   ],
   workers: 2,
-  retries: 0,
+  // A browser on a busy machine stumbles now and then: one more try, and the closing lines name who needed it.
+  retries: 1,
   timeout: 120_000,
   expect: { timeout: 30_000 },
   reporter: [['list'], ['json', { outputFile: process.env['IMMELD_REPORT'] ?? REPORT }]],

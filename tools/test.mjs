@@ -15,6 +15,7 @@ fs.rmSync(reports, { recursive: true, force: true });
 fs.mkdirSync(reports, { recursive: true });
 const bin = (name) => path.join(root, 'node_modules', '.bin', name);
 const totals = { passed: 0, failed: 0 };
+const triedTwice = [];
 
 const browserTests = ['test', '--config', 'e2e/playwright.config.ts'];
 
@@ -39,6 +40,11 @@ function step(name, program, args, countsOf = null) {
 }
 
 const readJson = (file) => (fs.existsSync(file) ? JSON.parse(fs.readFileSync(file, 'utf8')) : null);
+/** Titles of the tests of a Playwright report that passed only when they were tried again. */
+const flakyIn = ({ file, specs = [], suites = [] }) => [
+  ...specs.filter(({ tests }) => tests.some(({ status }) => status === 'flaky')).map(({ title }) => `${file}: ${title}`),
+  ...suites.flatMap(flakyIn),
+];
 const jestReport = path.join(reports, 'jest.json');
 
 step('Format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
@@ -64,10 +70,13 @@ for (const project of ['two by two', 'alone']) {
   const browserReport = path.join(reports, `browser ${project}.json`);
   process.env['IMMELD_REPORT'] = browserReport;
   step(`Browser tests, ${project}`, bin('playwright'), [...browserTests, '--project', project], () => {
-    const stats = readJson(browserReport)?.stats;
+    const report = readJson(browserReport);
+    const stats = report?.stats;
+    triedTwice.push(...(report?.suites ?? []).flatMap(flakyIn));
     return stats && { passed: stats.expected + stats.flaky, failed: stats.unexpected };
   });
 }
 
+for (const title of triedTwice) console.log(`Passed at the second try only: ${title}`);
 console.log(`${totals.passed} passed, ${totals.failed} failed`);
 process.exit(totals.failed ? 1 : 0);

@@ -1,5 +1,5 @@
 import { createContext, useContext, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
-import { useQueryClient } from '@tanstack/react-query';
+import { type QueryClient, useQueryClient } from '@tanstack/react-query';
 import type { Recording } from '@immeld/core/contract/recordings';
 import type { Passage } from '@immeld/core/transcript/manuscript';
 import { call } from '../../api/call';
@@ -31,29 +31,32 @@ export function useCorrecting(): Correcting {
 
 export const useDesk = (desk: CorrectionDesk) => useSyncExternalStore(desk.listen, () => desk.state);
 
-/** The desk of a recording, at work as long as its page is open. */
-export function useCorrectionDesk(recording: Recording): CorrectionDesk {
+const desks = new WeakMap<QueryClient, Map<string, CorrectionDesk>>();
+
+/** The desk of a recording. It goes on sending, and knows what can be taken back, when its page is left. */
+export function useCorrectionDesk({ id, passages }: Recording): CorrectionDesk {
   const client = useQueryClient();
-  const { id, passages } = recording;
   const [desk] = useState(() => {
-    const queryKey = ['recordings', 'one', id];
-    const made = new CorrectionDesk(`immeld-corrections:${id}`, {
-      show: (shown) => client.setQueryData<Recording>(queryKey, (r) => r && { ...r, passages: withPlaces(shown) }),
-      send: (body) => call('rewritePassages', { params: { id }, body }),
-      refetch: () => void client.invalidateQueries({ queryKey }),
-      storage: localStorage,
-    });
+    const opened = desks.get(client) ?? new Map<string, CorrectionDesk>();
+    desks.set(client, opened);
+    const made = opened.get(id) ?? newDesk(client, id);
+    opened.set(id, made);
     made.begin(passages);
     return made;
   });
   useEffect(() => desk.begin(passages), [desk, passages]);
-  useEffect(() => () => desk.close(), [desk]);
   return desk;
 }
 
-/** What is not sent yet has no place in the database; the desk knows the real ones. */
-const withPlaces = (passages: readonly Passage[]): Recording['passages'] =>
-  passages.map((p) => ({ id: 0, revision: 0, ...p }));
+function newDesk(client: QueryClient, id: string): CorrectionDesk {
+  const queryKey = ['recordings', 'one', id];
+  return new CorrectionDesk(`immeld-corrections:${id}`, {
+    show: (passages) => client.setQueryData<Recording>(queryKey, (r) => r && { ...r, passages }),
+    send: (body) => call('rewritePassages', { params: { id }, body }),
+    refetch: () => void client.invalidateQueries({ queryKey }),
+    storage: localStorage,
+  });
+}
 
 /** The first doubtful word after a place, beginning anew at the top after the last one. */
 export function nextDoubtful(

@@ -38,17 +38,22 @@ class FakeServer {
   }
 }
 
-function open(server: FakeServer, kept = new Map<string, string>()) {
-  let shown: Passage[] = server.stored;
+function open(server: FakeServer, kept = new Map<string, string>(), refetchMs = 0) {
+  let shown: readonly Passage[] = server.stored;
   const storage = {
     getItem: (k: string) => kept.get(k) ?? null,
     setItem: (k: string, v: string) => void kept.set(k, v),
     removeItem: (k: string) => void kept.delete(k),
   };
   const desk: CorrectionDesk = new CorrectionDesk('desk', {
-    show: (passages) => (shown = passages),
+    show: (passages) => {
+      shown = passages;
+      // As on the page: whatever is shown is handed to the desk again.
+      desk.begin(passages);
+    },
     send: server.send,
-    refetch: () => desk.begin(server.stored),
+    refetch: () =>
+      refetchMs ? void setTimeout(() => desk.begin(server.stored), refetchMs) : desk.begin(server.stored),
     storage,
   });
   desk.begin(server.stored);
@@ -98,7 +103,6 @@ describe('corrections', () => {
     first.correct(2, 'seven');
     await settled();
     expect(first.desk.state.unsent).toBe(1);
-    first.desk.close();
     server.isAway = false;
     const second = open(server, first.kept);
     expect(second.text()).toBe('one two three | four five | seven');
@@ -135,6 +139,36 @@ describe('corrections', () => {
     },
   );
 
+  it('of two devices are settled before it is known what the server has now', async () => {
+    const server = new FakeServer();
+    const here = open(server);
+    const there = open(server, new Map(), 2000);
+    here.correct(0, 'first come');
+    await settled();
+    there.correct(0, 'second come');
+    await settled();
+    there.desk.settle(true);
+    there.correct(2, 'in the meantime');
+    await jest.advanceTimersByTimeAsync(1000);
+    expect(server.text).toBe('first come | four five | six');
+    await jest.advanceTimersByTimeAsync(2000);
+    expect(server.text).toBe('second come | four five | in the meantime');
+    expect(there.desk.state).toMatchObject({ conflicts: [], unsent: 0 });
+    expect(there.kept.size).toBe(0);
+  });
+
+  it('know their places again once they are sent, for whoever opens the page anew', async () => {
+    const server = new FakeServer();
+    const { correct, desk, shown } = open(server);
+    correct(0, 'changed');
+    expect(shown()).toMatchObject([{ id: 0 }, { id: 0 }, { id: 0 }]);
+    await settled();
+    expect(shown()).toMatchObject(server.stored.map(({ id, revision }) => ({ id, revision })));
+    desk.undo();
+    await settled();
+    expect(server.text).toBe('one two three | four five | six');
+  });
+
   it('that were begun before another device changed the passage do not write over it', async () => {
     const server = new FakeServer();
     const [here, there] = [open(server), open(server)];
@@ -165,7 +199,6 @@ describe('corrections', () => {
     await jest.advanceTimersByTimeAsync(5000);
     expect(server.text).toBe('theirs | now | four five | behind it');
     expect(there.desk.state.conflicts.map((c) => passageText(c.mine[0]!))).toEqual(['mine']);
-    there.desk.close();
     const again = open(server, there.kept);
     expect(again.desk.state.conflicts.map((c) => passageText(c.mine[0]!))).toEqual(['mine']);
     again.desk.settle(true);

@@ -9,8 +9,8 @@ type Step = { at: number; removed: Passage[]; added: Passage[] };
 export type Conflict = { mine: Passage[]; sentence: string; step: Step };
 
 type Deps = {
-  /** Shows the passages as they are now on this device. */
-  show: (passages: Passage[]) => void;
+  /** Shows the passages as they are now on this device; what the server has not yet is at `NOWHERE`. */
+  show: (passages: (Passage & Place)[]) => void;
   send: (rewriting: Rewriting) => Promise<Corrected>;
   /** Fetches the recording anew, after which `begin` is called. */
   refetch: () => void;
@@ -19,6 +19,8 @@ type Deps = {
 };
 
 const RETRY_MS = 3000;
+/** The place of a passage that only this device knows. */
+export const NOWHERE: Place = { id: 0, revision: 0 };
 
 /**
  * Corrections of one recording: shown at once, sent one after the other, kept on this device until the server has
@@ -33,6 +35,10 @@ export class CorrectionDesk {
   private waiting: Step[] = [];
   /** Behind one that was refused: to be put where they belong in what the server has now. */
   private parked: Step[] = [];
+  /** Something was refused, so what stands here is not what the server has; nothing is sent until that is known. */
+  private awaitsFresh = false;
+  /** What was chosen about the first conflict in the meantime. */
+  private chosen: boolean | null = null;
   private isSending = false;
   private timer: ReturnType<typeof setTimeout> | null = null;
   private readonly listeners = new Set<() => void>();
@@ -62,16 +68,22 @@ export class CorrectionDesk {
 
   /** Begins from what the server has; what waited here, also since an earlier visit, is put on top of it. */
   begin(passages: readonly (Passage & Place)[]): void {
-    if (this.waiting.length) return;
     const isFirst = this.passages.length === 0;
+    const isFromHere = !isFirst && passages.some((p) => p.id === NOWHERE.id);
+    if (isFromHere || (this.waiting.length && !this.awaitsFresh)) return;
     this.passages = [...passages];
     this.places = passages.map(({ id, revision }) => ({ id, revision }));
-    const steps = isFirst ? this.kept() : this.parked;
+    const steps = isFirst ? this.kept() : [...this.parked, ...this.waiting];
     this.parked = [];
+    this.waiting = [];
+    this.awaitsFresh = false;
     for (const step of steps) this.putWhereItBelongs(step);
     this.update({});
+    const { chosen } = this;
+    this.chosen = null;
+    if (chosen !== null) this.settle(chosen);
     if (!this.waiting.length) return;
-    this.deps.show(this.passages);
+    this.show();
     this.sendLater(0);
   }
 
@@ -130,6 +142,10 @@ export class CorrectionDesk {
 
   /** Ends the first conflict: with one's own words in the place of the others, or without. */
   settle(withMine: boolean): void {
+    if (this.awaitsFresh) {
+      this.chosen = withMine;
+      return;
+    }
     const [conflict, ...others] = this.current.conflicts;
     if (!conflict) return;
     this.update({ conflicts: others });
@@ -142,15 +158,15 @@ export class CorrectionDesk {
     this.change(from, Math.max(1, count), conflict.mine);
   }
 
-  close(): void {
-    if (this.timer) clearTimeout(this.timer);
-    this.listeners.clear();
-  }
-
   private apply(step: Step): void {
     this.put(step);
-    this.deps.show(this.passages);
+    this.show();
     this.sendLater(0);
+  }
+
+  private show(): void {
+    const isSent = !this.waiting.length;
+    this.deps.show(this.passages.map((p, i) => ({ ...p, ...(isSent ? this.places[i]! : NOWHERE) })));
   }
 
   private put(step: Step): void {
@@ -166,7 +182,7 @@ export class CorrectionDesk {
   }
 
   private async send(): Promise<void> {
-    if (this.isSending) return;
+    if (this.isSending || this.awaitsFresh) return;
     this.isSending = true;
     try {
       for (let step = this.waiting[0]; step; step = this.waiting[0]) {
@@ -175,12 +191,14 @@ export class CorrectionDesk {
         this.places.splice(step.at, step.removed.length, ...passages.map(({ id, revision }) => ({ id, revision })));
         this.waiting.shift();
         this.keep();
+        if (!this.waiting.length) this.show();
       }
     } catch (error) {
       if (error instanceof ApiProblem && error.status !== null && error.status < 500) {
         const [refused, ...behind] = this.waiting;
         this.waiting = [];
         this.parked = behind;
+        this.awaitsFresh = true;
         this.addConflict(refused!, error.message);
         this.deps.refetch();
       } else this.sendLater(RETRY_MS);

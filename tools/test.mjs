@@ -42,7 +42,9 @@ function step(name, program, args, countsOf = null) {
 const readJson = (file) => (fs.existsSync(file) ? JSON.parse(fs.readFileSync(file, 'utf8')) : null);
 /** Titles of the tests of a Playwright report that passed only when they were tried again. */
 const flakyIn = ({ file, specs = [], suites = [] }) => [
-  ...specs.filter(({ tests }) => tests.some(({ status }) => status === 'flaky')).map(({ title }) => `${file}: ${title}`),
+  ...specs
+    .filter(({ tests }) => tests.some(({ status }) => status === 'flaky'))
+    .map(({ title }) => `${file}: ${title}`),
   ...suites.flatMap(flakyIn),
 ];
 const jestReport = path.join(reports, 'jest.json');

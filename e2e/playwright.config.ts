@@ -10,15 +10,15 @@ process.env['IMMELD_TESTS_TZ'] ??= `Etc/GMT${hoursToNoon > 0 ? '-' : '+'}${Math.
 process.env['TZ'] = process.env['IMMELD_TESTS_TZ'];
 
 const LISTENING = /(?:capture|sources|speak|survival)\.spec\.ts$/;
+const RESULTS = path.join(root, '.immeld', 'test-results');
 const REPORT = path.join(root, '.immeld', 'reports', 'browser.json');
 
 export default defineConfig({
   testDir: __dirname,
-  outputDir: path.join(root, '.immeld', 'test-results'),
   // What listens while somebody speaks needs the machine to itself; the rest goes two by two.
   projects: [
-    { name: 'two by two', testIgnore: LISTENING },
-    { name: 'alone', testMatch: LISTENING, workers: 1 },
+    { name: 'two by two', testIgnore: LISTENING, outputDir: path.join(RESULTS, 'two by two') },
+    { name: 'alone', testMatch: LISTENING, workers: 1, outputDir: path.join(RESULTS, 'alone') },
   ],
   workers: 2,
   // A browser on a busy machine stumbles now and then: one more try, and the closing lines name who needed it.

@@ -1,3 +1,4 @@
+import type { Scope } from '@immeld/core/contract/scope';
 import type { Sheet, Template } from '@immeld/core/contract/templates';
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call } from './call';
@@ -8,6 +9,15 @@ export const useParts = (recordingId: string, isWanted: boolean) =>
     queryKey: ['recordings', 'parts', recordingId],
     queryFn: () => call('listParts', { params: { id: recordingId } }),
     enabled: isWanted,
+  });
+
+/** The topics of a recording; as its words may change, anew at each visit. */
+export const useTopicMap = (recordingId: string) =>
+  useQuery({
+    queryKey: ['recordings', 'map', recordingId],
+    queryFn: () => call('getTopicMap', { params: { id: recordingId } }),
+    // A map that is looked at does not jump.
+    refetchOnWindowFocus: false,
   });
 
 export const useTemplates = () => useQuery({ queryKey: ['templates'], queryFn: () => call('listTemplates') });
@@ -24,33 +34,50 @@ export const usePreview = (recordingId: string | null, template: Template | null
     placeholderData: keepPreviousData,
   });
 
-export function useSheetChanges(recordingId: string) {
+const SEVERAL = 'several';
+
+/** Which recordings a scope holds; null where it cannot be asked yet. */
+export const useScope = (scope: Scope) =>
+  useQuery({
+    queryKey: ['sheets', 'scope', JSON.stringify(scope)],
+    queryFn: () => call('describeScope', { body: { scope } }),
+    placeholderData: keepPreviousData,
+  });
+
+export const useSheetsOfSeveral = () =>
+  useQuery({ queryKey: ['sheets', SEVERAL], queryFn: () => call('listSheetsOfSeveral') });
+
+/** @param of the recording whose write-ups they are, or the scope of several */
+export function useSheetChanges(of: string | Scope) {
   const client = useQueryClient();
+  const key = ['sheets', typeof of === 'string' ? of : SEVERAL];
   const refresh = () =>
     Promise.all(
-      [['sheets'], ['todos'], ['notes'], ['recordings', 'one', recordingId], ['history']].map((queryKey) =>
+      [['sheets'], ['todos'], ['notes'], ['recordings', 'one'], ['history']].map((queryKey) =>
         client.invalidateQueries({ queryKey }),
       ),
     );
+  const isSame = (a: Sheet, b: Sheet) =>
+    a.id === b.id || (a.template.name === b.template.name && JSON.stringify(a.scope) === JSON.stringify(b.scope));
   const put = (sheet: Sheet) =>
-    client.setQueryData<{ items: Sheet[] }>(['sheets', recordingId], (before) => ({
-      items: [
-        ...(before?.items ?? []).filter((s) => s.id !== sheet.id && s.template.name !== sheet.template.name),
-        sheet,
-      ],
+    client.setQueryData<{ items: Sheet[] }>(key, (before) => ({
+      items: [...(before?.items ?? []).filter((s) => !isSame(s, sheet)), sheet],
     }));
   const done = { onSettled: refresh };
   return {
     make: useMutation({
-      mutationFn: (template: Template) => call('makeSheet', { params: { id: recordingId }, body: { template } }),
+      mutationFn: (template: Template) =>
+        typeof of === 'string'
+          ? call('makeSheet', { params: { id: of }, body: { template } })
+          : call('makeSheetOfSeveral', { body: { scope: of, template } }),
       onSuccess: put,
       ...done,
     }),
     again: useMutation({
-      mutationFn: ({ id, template }: { id: string; template: Template }) =>
-        call('changeSheet', { params: { id }, body: { template } }),
+      mutationFn: ({ id, ...body }: { id: string; template: Template; kept: number[] }) =>
+        call('changeSheet', { params: { id }, body }),
       onSuccess: (sheet) =>
-        client.setQueryData<{ items: Sheet[] }>(['sheets', recordingId], (before) => ({
+        client.setQueryData<{ items: Sheet[] }>(key, (before) => ({
           items: (before?.items ?? []).map((s) => (s.id === sheet.id ? sheet : s)),
         })),
     }),
@@ -58,6 +85,7 @@ export function useSheetChanges(recordingId: string) {
     keep: useMutation({ mutationFn: (id: string) => call('keepSheet', { params: { id }, body: {} }), ...done }),
   };
 }
+export type SheetChanges = ReturnType<typeof useSheetChanges>;
 
 export function useTemplateChanges() {
   const client = useQueryClient();

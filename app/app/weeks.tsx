@@ -1,12 +1,15 @@
 import type { Week } from '@immeld/core/contract/find';
-import { format, parseISO } from 'date-fns';
+import { format, parseISO, startOfWeek } from 'date-fns';
+import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { useWeeks } from '../api/queries';
 import { WeekChart } from '../features/weeks/weekChart';
+import { scopeAddress } from '../features/writeUps/scopeAddress';
 import { lengthName, localDay } from '../ui/dates';
 import { Failure, Loading } from '../ui/notice';
 import { OneOf } from '../ui/oneOf';
+import { WordButton } from '../ui/press';
 import { Page } from '../ui/shell';
 import { useColours } from '../ui/theme';
 import { Title, Type } from '../ui/type';
@@ -17,6 +20,7 @@ const MINUTE_MS = 60_000;
 /** How much was recorded, transcribed and done, week by week: as pictures and as a table. */
 export default function WeeksScreen() {
   const [span, setSpan] = useState<(typeof SPANS)[number]>('12');
+  const router = useRouter();
   const [width, setWidth] = useState(0);
   const { data, error, refetch } = useWeeks(localDay(new Date()), Number(span));
   const weeks = data?.weeks ?? [];
@@ -26,6 +30,17 @@ export default function WeeksScreen() {
     <Page>
       <ScrollView contentContainerStyle={{ paddingTop: 14, paddingBottom: 40 }}>
         <Title>Weeks</Title>
+        <WordButton
+          label="Write-up of this week"
+          onPress={() => {
+            const today = new Date();
+            const monday = startOfWeek(today, { weekStartsOn: 1 });
+            router.push({
+              pathname: '/together',
+              params: scopeAddress({ from: localDay(monday), to: localDay(today) }),
+            });
+          }}
+        />
         <OneOf label="Weeks shown" options={SPANS} nameOf={(s) => s} chosen={span} onChoose={setSpan} />
         {error && !data && <Failure error={error} onRetry={() => void refetch()} />}
         {!data && !error && <Loading />}

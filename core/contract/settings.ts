@@ -32,6 +32,25 @@ const names = () =>
 
 const ownName = () => yup.string().trim().max(60, 'A name may have at most 60 characters.');
 
+/** Kinds of recordings, as they can be told without asking. */
+export const RECORDING_KINDS = ['appointment', 'conversation', 'long talk', 'memo'] as const;
+export type RecordingKind = (typeof RECORDING_KINDS)[number];
+
+/** By which template a write-up is made of every recording in a folder, or of a kind; the folder comes first. */
+const usualWriteUps = () =>
+  yup
+    .array()
+    .of(
+      yup
+        .object({
+          templateId: yup.string().max(60).required(),
+          folderId: yup.string().uuid().nullable().default(null),
+          kind: yup.string().oneOf(RECORDING_KINDS).nullable().default(null),
+        })
+        .required(),
+    )
+    .max(200);
+
 const phrase = () =>
   yup
     .string()
@@ -65,6 +84,8 @@ export const settingsSchema = yup.object({
   ownName: ownName().defined(),
   /** Where recordings go for which no folder is suggested. */
   defaultFolderId: yup.string().uuid().defined().nullable(),
+  /** Write-ups that are made by themselves. */
+  usualWriteUps: usualWriteUps().required(),
 });
 export type SharedSettings = yup.InferType<typeof settingsSchema>;
 
@@ -83,6 +104,7 @@ export const settingsChangeSchema = yup
     dictationOff: commands(),
     ownName: ownName(),
     defaultFolderId: yup.string().uuid().nullable(),
+    usualWriteUps: usualWriteUps(),
   })
   .noUnknown();
 export type SettingsChange = yup.InferType<typeof settingsChangeSchema>;
@@ -101,4 +123,5 @@ export const USUAL_SETTINGS: SharedSettings = {
   dictationOff: [],
   ownName: '',
   defaultFolderId: null,
+  usualWriteUps: [],
 };

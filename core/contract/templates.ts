@@ -1,18 +1,21 @@
 import * as yup from 'yup';
 import { byId, endpoint, listOf, none } from './endpoint';
+import { scopeSchema } from './scope';
 import { doneSchema } from './shelves';
 
 /** What can go into a section of a write-up. */
 export const CONTENTS = [
   ...(['summary', 'key-points', 'decisions', 'own-todos', 'others-todos', 'all-todos', 'next-steps'] as const),
-  ...(['questions', 'dates-and-numbers', 'terms', 'asides', 'marked', 'quotes', 'parts', 'text'] as const),
+  ...(['questions', 'dates-and-numbers', 'terms', 'asides', 'marked', 'links', 'quotes', 'parts', 'text'] as const),
 ] as const;
 export type Content = (typeof CONTENTS)[number];
 
 export const FORMS = ['text', 'points', 'numbered', 'checks', 'table'] as const;
 export const UNITS = ['sentences', 'points', 'words', 'characters'] as const;
 export const GROUPINGS = ['none', 'project', 'person', 'part'] as const;
-export const WORDINGS = ['as said', 'reported'] as const;
+/** All but the first change the form of sentences; what was said stays recognisable. */
+export const WORDINGS = ['as said', 'reported', 'formal', 'friendly', 'brief'] as const;
+export type Wording = (typeof WORDINGS)[number];
 
 const sectionSchema = yup
   .object({
@@ -63,6 +66,8 @@ export type Template = yup.InferType<typeof templateSchema>;
 export const lineSchema = yup.object({
   text: yup.string().defined(),
   startMs: yup.number().integer().defined().nullable(),
+  /** Which recording it is from, in a write-up of several. */
+  recordingId: yup.string().uuid().nullable().default(null),
   /** For what is to be done. */
   todoId: yup.string().uuid().defined().nullable(),
   isDone: yup.boolean().required(),
@@ -77,6 +82,8 @@ export const madeSectionSchema = yup.object({
   form: yup.string().oneOf(FORMS).required(),
   indent: yup.number().integer().required(),
   hasTimes: yup.boolean().required(),
+  /** Stays as it is when the write-up is made again. */
+  isKept: yup.boolean().default(false),
   groups: yup
     .array()
     .of(
@@ -99,7 +106,9 @@ export type KeptTemplate = yup.InferType<typeof keptTemplateSchema>;
 /** A write-up in pencil: made by a template, to be made again in another way or kept as a note. */
 export const sheetSchema = yup.object({
   id: yup.string().uuid().required(),
-  recordingId: yup.string().uuid().required(),
+  /** The recording it is of; null for one of several. */
+  recordingId: yup.string().uuid().defined().nullable(),
+  scope: scopeSchema.nullable().default(null),
   /** The template as it was when it was made. */
   template: templateSchema.required(),
   sections: yup.array().of(madeSectionSchema.required()).required(),
@@ -114,7 +123,36 @@ export const partSchema = yup.object({
 });
 export type TitledPart = yup.InferType<typeof partSchema>;
 
+/** The topics of a recording: its parts with the points that stand for them. */
+const topicSchema = yup.object({ text: yup.string().required(), startMs: yup.number().integer().min(0).required() });
+export const topicMapSchema = yup.object({
+  title: yup.string().required(),
+  parts: yup
+    .array()
+    .of(
+      yup
+        .object({
+          /** Null where the whole is about one thing. */
+          title: yup.string().defined().nullable(),
+          startMs: yup.number().integer().min(0).required(),
+          points: yup.array().of(topicSchema.required()).required(),
+        })
+        .required(),
+    )
+    .required(),
+});
+export type TopicMap = yup.InferType<typeof topicMapSchema>;
+
 export const TEMPLATE_ENDPOINTS = {
+  getTopicMap: endpoint({
+    method: 'get',
+    path: '/recordings/:id/map',
+    summary: 'The topics of a recording as a tree: parts and the points that stand for them',
+    params: byId,
+    query: none,
+    body: null,
+    response: topicMapSchema,
+  }),
   listParts: endpoint({
     method: 'get',
     path: '/recordings/:id/parts',
@@ -181,10 +219,57 @@ export const TEMPLATE_ENDPOINTS = {
   changeSheet: endpoint({
     method: 'patch',
     path: '/sheets/:id',
-    summary: 'Make a write-up again with another template, length or wording',
+    summary: 'Make a write-up again with another template, length or wording; sections that are kept stay as they are',
     params: byId,
     query: none,
-    body: withTemplate(),
+    body: yup
+      .object({
+        template: templateSchema.required(),
+        /** Numbers of the sections that stay, counted as they are shown now. */
+        kept: yup.array().of(yup.number().integer().min(0).required()).default([]),
+      })
+      .noUnknown(),
+    response: sheetSchema,
+  }),
+  describeScope: endpoint({
+    method: 'post',
+    path: '/together',
+    summary: 'Which recordings a write-up of several would be made of',
+    params: none,
+    query: none,
+    body: yup.object({ scope: scopeSchema.required() }).noUnknown(),
+    response: yup.object({
+      title: yup.string().required(),
+      recordings: yup
+        .array()
+        .of(
+          yup
+            .object({
+              id: yup.string().uuid().required(),
+              title: yup.string().required(),
+              startedAt: yup.string().required(),
+            })
+            .required(),
+        )
+        .required(),
+    }),
+  }),
+  listSheetsOfSeveral: endpoint({
+    method: 'get',
+    path: '/together/sheets',
+    summary: 'Write-ups of several recordings that are still in pencil',
+    params: none,
+    query: none,
+    body: null,
+    response: yup.object({ items: listOf(sheetSchema.required()) }),
+  }),
+  makeSheetOfSeveral: endpoint({
+    method: 'post',
+    path: '/together/sheets',
+    summary: 'Make a write-up of several recordings',
+    params: none,
+    query: none,
+    body: yup.object({ scope: scopeSchema.required(), template: templateSchema.required() }).noUnknown(),
     response: sheetSchema,
   }),
   dropSheet: endpoint({

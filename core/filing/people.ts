@@ -3,6 +3,7 @@ import { type Passage, passageText } from '../transcript/manuscript';
 
 /** Voices that nobody has named yet. */
 const UNNAMED = /^Speaker \d+$/;
+export const isUnnamed = (speaker: string): boolean => UNNAMED.test(speaker);
 const MOST_PEOPLE = 8;
 
 /**
@@ -14,7 +15,7 @@ export function peopleIn(
   present: readonly string[],
   known: readonly Named[],
 ): string[] {
-  const speakers = [...new Set(passages.flatMap((p) => (p.speaker && !UNNAMED.test(p.speaker) ? [p.speaker] : [])))];
+  const speakers = [...new Set(passages.flatMap((p) => (p.speaker && !isUnnamed(p.speaker) ? [p.speaker] : [])))];
   const text = passages.map(passageText).join(' ');
   const people = [
     ...[...speakers, ...present].map((name) => fullName(name, known)),

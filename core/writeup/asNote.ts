@@ -9,14 +9,18 @@ const paragraph = (content: NoteNode[]): NoteNode => ({ type: 'paragraph', ...(c
 /**
  * A write-up as the document of a note: each line leads to its second in the recording, check boxes are the to-dos
  * themselves.
+ * @param ofAll the recording that everything is from; null where the lines say it
  */
-export function writeUpAsNote(sections: readonly MadeSection[], recordingId: string): NoteBody {
-  const moment = ({ startMs }: Line): NoteNode[] =>
+export function writeUpAsNote(sections: readonly MadeSection[], ofAll: string | null): NoteBody {
+  const moment = ({ startMs, recordingId = null }: Line): NoteNode[] =>
     startMs === null
       ? []
       : [
           text(' '),
-          { type: 'mention', attrs: { kind: 'recording', id: recordingId, label: clockTime(startMs), startMs } },
+          {
+            type: 'mention',
+            attrs: { kind: 'recording', id: recordingId ?? ofAll, label: clockTime(startMs), startMs },
+          },
         ];
   const words = (line: Line): NoteNode[] => {
     const more = line.todoId ? whoAndWhen(line) : '';

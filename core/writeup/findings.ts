@@ -5,20 +5,35 @@ import { peopleNamed } from '../language/todos/scene';
 import { stem, topicStems, wordsOf } from '../language/words';
 
 const DECIDED =
-  /\b(?:(?:we|they)(?:'ve| have)? (?:decided|agreed|settled)|(?:it|that|this)(?:'s| is) (?:decided|agreed|settled)|(?:the )?decision is|agreed[,:.]|we (?:will |'ll )?go with|we settle on|we are agreed|that is the plan|final(?:ly)? (?:it is|we take))/i;
+  /\b(?:(?:we|they|everybody|everyone|the \p{L}+)(?:'ve| have| has)?(?: all| now| finally)? (?:decided|agreed|settled|voted|chose|chosen|opted)|(?:we|they) (?:went|go|are going) (?:for|with)|(?:it|that|this)(?:'s| is) (?:decided|agreed|settled)|(?:the )?decision is|the vote (?:was|is)|agreed[,:.]|we (?:will |'ll )?go with|we settle on|we are agreed|that is the plan|final(?:ly)? (?:it is|we take)|^from now on)/iu;
 const PROPOSED =
   /^(?:(?:so|then|okay|good|right|fine|in that case|all right)[, ]+)*(?:let us|let's|we(?:'ll| will| start| begin| take| meet| plant| do| use| leave| keep| move| wait| stay| go| skip| pay| order)\b)/i;
 const SINGULAR_CHOICE =
   /^(?:(?:so|then|okay)[, ]+)+(?:it is|that makes|we have|the .{3,30} (?:is|are|goes|comes|stays?|moves?))\b/i;
+/** "That one has to go", where the next speaker agrees. */
+const FATE = /\b(?:has|have) to (?:go|stay)\b|\b(?:stays|goes)(?: as it is| where it is)?[.!]$/i;
+const ANNOUNCED = /^we(?:'ll| will| are going to) (?!see\b|have to\b|need\b|know\b|think\b|be (?:sorry|late)\b)/i;
+/** What follows from what the other has just said: "Good, then we take two metres." A promise of one's own is a to-do. */
+const CONCLUDED =
+  /^(?:(?:good|okay|ok|fine|right|great|so|well|all right|perfect|agreed|too \p{L}+)[,.]? )*(?:then|so) (?!.*\b(?:can|could|shall|should|perhaps|maybe|if)\b)(?:we|it|that|you|they|the \p{L}+)(?:'ll)? (?!(?:can|have|had|see|are done)\b)/iu;
+const IT_IS = /^(?:(?:so|okay|good|fine|right|well)[, ]+)*(?:the )?\p{L}+(?: \p{L}+)? it is[.!]$/iu;
+/** A choice that was taken up in a word: "Okay, October." */
+const SHORT_CHOICE = /^(?:okay|ok|good|fine|right|great|perfect|then|so|all right)[, ]+(.{2,40})[.!]$/i;
+const SHORT_CHOICE_WORDS = 5;
 const ASSENT =
-  /^(?:yes|yeah|good|agreed|fine|okay|ok|right|sure|all right|alright|perfect|that works|done|deal|i agree|of course|exactly|very good|great)\b/i;
+  /^(?:yes|yeah|good|agreed|fine|okay|ok|right|sure|all right|alright|perfect|that works|that makes sense|as you like|done|deal|i agree|i am glad|of course|exactly|very good|great|wonderful)\b/i;
 const BARE_AGREEMENT =
   /^(?:(?:good|yes|right|okay),? )?(?:agreed|decided|that is decided|that is agreed|done|it is settled)[.!]*$/i;
-const DISSENT = /^(?:no\b|not\b|i don't think|but\b|wait|hm+|really\?)/i;
+const DISSENT =
+  /^(?:no\b|not\b|i don't think|i do not think|i am not so sure|but\b|wait|hm+|really\?|perhaps\b|maybe\b)/i;
+const CONDITION = /\b(?:not|never|haven't|didn't|if)\b/i;
+
+/** So many sentences before a short choice, the other has offered what it chooses from. */
+const OFFERED_WITHIN = 4;
 
 /**
- * Sentences in which something is decided: by words that say so, or a proposal for all that the next speaker agrees to.
- * Common practice, no source.
+ * Sentences in which something is decided: by words that say so, a proposal for all that the next speaker agrees to, or
+ * a conclusion from what the other has said. Common practice, no source.
  */
 export function decisionsIn(sentences: readonly Sentence[]): Sentence[] {
   const agreedTo = sentences.filter((s, i) => {
@@ -26,40 +41,62 @@ export function decisionsIn(sentences: readonly Sentence[]): Sentence[] {
     return answer && answer.speaker !== s.speaker && BARE_AGREEMENT.test(answer.text) && s.text.split(/\s+/).length > 3;
   });
   return sentences.filter((s, i) => {
-    if (s.text.trim().endsWith('?') || BARE_AGREEMENT.test(s.text)) return false;
+    const { text, speaker } = s;
+    if (text.trim().endsWith('?') || BARE_AGREEMENT.test(text)) return false;
     if (agreedTo.includes(s)) return true;
-    if (DECIDED.test(s.text)) return !/\b(?:not|never|haven't|didn't|if)\b/i.test(s.text);
-    const next = sentences.slice(i + 1, i + 3).find((n) => n.speaker !== s.speaker);
-    if (s.speaker === null || !next || DISSENT.test(next.text)) return false;
-    return (PROPOSED.test(s.text) || SINGULAR_CHOICE.test(s.text)) && ASSENT.test(next.text);
+    if (DECIDED.test(text)) return !CONDITION.test(text);
+    if (speaker === null) return false;
+    const next = sentences.slice(i + 1, i + 3).find((n) => n.speaker !== speaker);
+    if (next && DISSENT.test(next.text)) return false;
+    const before = sentences.slice(Math.max(0, i - OFFERED_WITHIN), i);
+    const isReply = before.some((b) => b.speaker !== speaker);
+    if (isReply && (CONCLUDED.test(text) || IT_IS.test(text) || isShortChoice(text, before))) return true;
+    if (ANNOUNCED.test(text)) return !CONDITION.test(text);
+    const isAgreed = next !== undefined && ASSENT.test(next.text);
+    return isAgreed && (PROPOSED.test(text) || SINGULAR_CHOICE.test(text) || FATE.test(text));
   });
 }
 
+function isShortChoice(text: string, before: readonly Sentence[]): boolean {
+  const chosen = SHORT_CHOICE.exec(text)?.[1];
+  if (!chosen || chosen.split(/\s+/).length > SHORT_CHOICE_WORDS || /\b(?:i|i'll|you|we)\b/i.test(chosen)) return false;
+  const stems = topicStems(chosen);
+  const offered = before.filter((b) => /\bor\b|\?$/i.test(b.text));
+  return stems.some((t) => offered.some((b) => topicStems(b.text).includes(t)));
+}
+
 const UNSURE =
-  /\b(?:i don't know|i do not know|not sure|no idea|we(?:'ll| will) see|have to (?:check|ask|find out|look)|need to (?:check|ask|find out)|good question|hard to say|it depends|nobody knows|let me (?:check|ask|think))\b/i;
+  /\b(?:i don't know|i do not know|we (?:don't|do not) know|not (?:so )?sure|no idea|we(?:'ll| will) see|wait and see|(?:have|need|would have) to (?:check|ask|find out|look|think)|good question|hard to say|(?:it|that) depends|nobody (?:knows|has|could|can)|let me (?:check|ask|think|look)|(?:cannot|can't) say|still open|not yet (?:clear|known))\b|^(?:hm+\b|perhaps\b|maybe\b|i hope\b)/i;
 const ASKED_IN_WORDS =
   /\b(?:the (?:open )?question is|i wonder|it is (?:still )?(?:open|unclear)|remains (?:open|unclear)|we (?:still )?(?:don't|do not) know|i (?:still )?(?:don't|do not) know (?:whether|if|what|how|when|where|who))\b/i;
 /** Asked for form's sake: nobody waits for an answer. */
 const EMPTY =
   /^(?:right|okay|ok|really|isn't it|you know|and|so|what|why not|how are you.*|can you hear me|shall we( begin| start)?|any questions|is that (?:all|right|clear)|good|yes|no)\?$/i;
+/** A question back, as against an answer that ends in one. */
+const ASKS_BACK =
+  /^(?:(?:and|but|so|well)[, ]+)?(?:who|what|when|where|why|how|which|do|does|did|is|are|was|were|can|could|should|shall|will|would|have|has)\b/i;
 
 /** Questions that nobody answered: what follows is unsure, another question, or nothing. */
 export function openQuestionsIn(sentences: readonly Sentence[]): Sentence[] {
   return sentences.filter((s, i) => {
     const text = s.text.trim();
-    if (ASKED_IN_WORDS.test(text)) return true;
-    if (!text.endsWith('?') || EMPTY.test(text) || text.split(/\s+/).length < 3) return false;
-    if (/^(?:can|could|would|will) you\b/i.test(text.replace(/^\p{Lu}\p{Ll}+, /u, ''))) return false;
     const after = sentences.slice(i + 1, i + 4);
     const reply = s.speaker === null ? after[0] : after.find((n) => n.speaker !== s.speaker);
-    if (!reply) return true;
-    if (UNSURE.test(reply.text)) return true;
+    // "I do not know yet" is the answer to a question that is listed itself.
+    const isAnswer = sentences[i - 1]?.text.trim().endsWith('?') && sentences[i - 1]!.speaker !== s.speaker;
+    if (ASKED_IN_WORDS.test(text)) return !isAnswer;
+    if (!text.endsWith('?') || EMPTY.test(text)) return false;
+    if (/^(?:can|could|would|will) you\b/i.test(text.replace(/^\p{Lu}\p{Ll}+, /u, ''))) return false;
+    const isUnsure = reply !== undefined && UNSURE.test(reply.text);
+    // Of two words ("Which sort?") only when it is plain that nobody knew.
+    if (text.split(/\s+/).length < 3) return isUnsure;
+    if (!reply || isUnsure) return true;
     // In a monologue one answers oneself, or goes on to something else.
     if (s.speaker === null) {
       const shared = topicStems(reply.text).filter((t) => topicStems(text).includes(t));
       return shared.length === 0 || reply.text.trim().endsWith('?');
     }
-    return reply.text.trim().endsWith('?') && reply.text.split(/\s+/).length > 3;
+    return reply.text.trim().endsWith('?') && reply.text.split(/\s+/).length > 3 && ASKS_BACK.test(reply.text.trim());
   });
 }
 

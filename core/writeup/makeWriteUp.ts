@@ -1,10 +1,11 @@
-import type { Line, MadeSection, Section, Template } from '../contract/templates';
+import type { Line, MadeSection, Section, Template, Wording } from '../contract/templates';
 import { type Sentence, sentencesOf } from '../language/sentences';
-import { partsOf } from '../language/parts';
-import { summarise } from '../language/summary';
+import { type SummarySentence, summarise } from '../language/summary';
 import type { Passage } from '../transcript/manuscript';
 import { datesAndNumbersIn, decisionsIn, openQuestionsIn, termsIn } from './findings';
+import { ownPartsOf, withinParts } from './ownParts';
 import { reported, tidied } from './tidy';
+import { worded } from './wording';
 
 type SourceTodo = {
   id: string;
@@ -28,25 +29,36 @@ export type Source = {
 const NEAR_MS = 6000;
 const MARKED_BOOST = 2.5;
 const MOST_CANDIDATES = 60;
+/** More sentences are ranked stretch by stretch. */
+const MOST_RANKED = 2000;
+const STRETCH = 400;
 
 /**
  * Makes a write-up by a template. Every line is made of the words of one sentence, slip or to-do and carries its
  * moment; the lengths that the template asks for are upper bounds that are kept.
  */
-export function makeWriteUp(template: Template, source: Source): MadeSection[] {
-  const sentences = sentencesOf(source.passages);
-  const maker = new Maker(sentences, source, template.wording === 'reported');
+export const makeWriteUp = (template: Template, source: Source): MadeSection[] =>
+  writeUpOf(template, source, sentencesOf(source.passages));
+
+/** As `makeWriteUp`, of sentences that are known already. */
+export function writeUpOf(template: Template, source: Source, sentences: readonly Sentence[]): MadeSection[] {
+  const maker = new Maker(sentences, source, template.wording);
   const made = template.sections.flatMap((section): MadeSection[] => {
     const { form, heading, indent, hasTimes } = section;
     const lines = withinLength(maker.lines(section), section);
     if (lines.length === 0 && section.isOptional) return [];
-    return [{ heading, form, indent, hasTimes, groups: grouped(lines, section, maker.parts) }];
+    return [{ heading, form, indent, hasTimes, isKept: false, groups: grouped(lines, section, maker) }];
   });
   return template.mostCharacters === null ? made : withinCharacters(made, template.mostCharacters);
 }
 
 /** `paragraph` counts the paragraphs of running text. */
 type Found = Line & { score: number; at: number; project: string | null; paragraph: number };
+
+const found = (text: string, startMs: number | null): Found => ({
+  ...{ text, startMs, recordingId: null, todoId: null, isDone: false, person: null, due: null },
+  ...{ score: 1, at: startMs ?? 0, project: null, paragraph: 0 },
+});
 
 const NO_SLIP: SourceSlip = { kind: 'heading', mark: null, startMs: 0, endMs: null, text: '' };
 
@@ -56,15 +68,12 @@ class Maker {
   constructor(
     private readonly sentences: readonly Sentence[],
     private readonly source: Source,
-    private readonly isReported: boolean,
+    private readonly wording: Wording,
   ) {}
 
-  /** Parts by one's own headings, else as they can be told from the words. */
+  /** Asked for by some sections only. */
   get parts(): readonly { title: string; startMs: number }[] {
-    const own = this.source.slips.filter((s) => s.kind === 'heading');
-    this.found ??= own.length
-      ? own.map((s) => ({ title: s.text, startMs: s.startMs })).sort((a, b) => a.startMs - b.startMs)
-      : partsOf(this.sentences);
+    this.found ??= ownPartsOf(this.sentences, this.source.slips);
     return this.found;
   }
 
@@ -75,7 +84,7 @@ class Maker {
       const count = most !== null && (unit === 'sentences' || unit === 'points') ? most : MOST_CANDIDATES;
       // A short talk is not its own summary.
       const some = Math.min(count, Math.max(1, Math.ceil(this.sentences.length / 2)));
-      return summarise(this.sentences, some, this.boost).map((s) => this.said(s, s.score));
+      return this.ranked(some).map((s) => this.said(s, s.score));
     }
     if (content === 'decisions') return decisionsIn(this.sentences).map((s) => this.said(s));
     if (content === 'questions') {
@@ -97,8 +106,9 @@ class Maker {
     }
     if (content === 'asides') return slips.filter((s) => s.kind === 'aside').map((s) => this.written(s));
     if (content === 'marked') return this.marked();
+    if (content === 'links') return slips.filter((s) => s.kind === 'link').map((s) => this.written(s));
     if (content === 'quotes') {
-      const chosen = summarise(this.sentences, MOST_CANDIDATES, this.boost).filter((s) => s.speaker !== null);
+      const chosen = this.ranked(MOST_CANDIDATES).filter((s) => s.speaker !== null);
       return chosen.map((s) => ({ ...this.said(s, s.score), text: `“${tidied(s.text)}”` }));
     }
     if (content === 'text') {
@@ -109,6 +119,19 @@ class Maker {
         .filter((l) => l.text !== '');
     }
     return this.todoLines(content, todos);
+  }
+
+  /** Of very much talk, first the best of each stretch, then the best of those: the ranking compares all with all. */
+  private ranked(most: number): readonly SummarySentence[] {
+    if (this.sentences.length <= MOST_RANKED) return summarise(this.sentences, most, this.boost);
+    const each = Math.ceil((STRETCH * MOST_RANKED) / this.sentences.length / 2);
+    const best: SummarySentence[] = [];
+    for (let from = 0; from < this.sentences.length; from += STRETCH) {
+      const stretch = this.sentences.slice(from, from + STRETCH);
+      const chosen = summarise(stretch, Math.max(1, each), (i) => this.boost(from + i));
+      best.push(...chosen.map((s) => ({ ...s, index: from + s.index })));
+    }
+    return summarise(best, most, (i) => this.boost(best[i]!.index));
   }
 
   private todoLines(content: Section['content'], todos: readonly SourceTodo[]): Found[] {
@@ -123,7 +146,8 @@ class Maker {
             : true,
     );
     const lines = chosen.map((t): Found => ({
-      ...{ text: t.text, startMs: t.startMs, todoId: t.id, isDone: t.isDone, person: t.who, due: t.due },
+      ...{ text: t.text, startMs: t.startMs, recordingId: null, todoId: t.id, isDone: t.isDone },
+      ...{ person: t.who, due: t.due },
       ...{ score: 1, at: t.startMs ?? Infinity, project: t.project, paragraph: 0 },
     }));
     return lines.sort((a, b) => (content === 'next-steps' ? a.due!.localeCompare(b.due!) : a.at - b.at));
@@ -131,19 +155,17 @@ class Maker {
 
   private said({ text, startMs, speaker }: Sentence, score = 1): Found {
     const tidy = tidied(text);
-    const turned = this.isReported && speaker !== null ? reported(tidy, speaker) : tidy;
+    const turned =
+      speaker !== null && this.wording === 'reported' ? reported(tidy, speaker) : worded(tidy, this.wording);
     return {
       // What cannot be turned stands as it was said, under the name of who said it.
-      ...{ text: turned ?? `${speaker}: “${tidy}”`, startMs, todoId: null, isDone: false, person: speaker, due: null },
-      ...{ score, at: startMs ?? 0, project: null, paragraph: 0 },
+      ...found(turned ?? `${speaker}: “${tidy}”`, startMs),
+      ...{ person: speaker, score },
     };
   }
 
   private written({ text, startMs }: SourceSlip): Found {
-    return {
-      ...{ text, startMs, todoId: null, isDone: false, person: null, due: null },
-      ...{ score: 1, at: startMs, project: null, paragraph: 0 },
-    };
+    return found(text, startMs);
   }
 
   /** The sentences that marks stand at, and own notes beside them. */
@@ -205,23 +227,19 @@ function shortened(text: string, most: number, unit: Section['unit']): string {
   return words.length ? `${words.join(' ').replace(/[.,;:]$/, '')}…` : '';
 }
 
-function grouped(
-  lines: readonly Found[],
-  { content, grouping }: Section,
-  parts: readonly { title: string; startMs: number }[],
-): MadeSection['groups'] {
-  const plainLine = ({ text, startMs, todoId, isDone, person, due }: Found): Line => ({
-    ...{ text, startMs, todoId, isDone, person, due },
+function grouped(lines: readonly Found[], { content, grouping }: Section, maker: Maker): MadeSection['groups'] {
+  const plainLine = ({ text, startMs, recordingId, todoId, isDone, person, due }: Found): Line => ({
+    ...{ text, startMs, recordingId, todoId, isDone, person, due },
   });
   if (content === 'text') {
     const numbers = [...new Set(lines.map((l) => l.paragraph))];
     return numbers.map((n) => ({ name: null, lines: lines.filter((l) => l.paragraph === n).map(plainLine) }));
   }
-  if (grouping === 'part' && parts.length) {
-    const inPart = (i: number) =>
-      lines.filter((l) => (i === 0 || l.at >= parts[i]!.startMs) && l.at < (parts[i + 1]?.startMs ?? Infinity));
-    return parts
-      .map(({ title }, i) => ({ name: title, lines: inPart(i).map(plainLine) }))
+  const parts = grouping === 'part' ? maker.parts : [];
+  if (parts.length) {
+    const timed = lines.map((found) => ({ found, startMs: found.at }));
+    return withinParts(timed, parts)
+      .map((within, i) => ({ name: parts[i]!.title, lines: within.map(({ found }) => plainLine(found)) }))
       .filter((g) => g.lines.length > 0);
   }
   const groups = new Map<string | null, Line[]>();

@@ -14,6 +14,7 @@ import type { SoundStore } from '../storage/soundStore';
 import { filingContextFor } from './filingContext';
 import { keepResult } from './keepResult';
 import type { WorkerResult } from './workerMessages';
+import { writeUpAfterRecognition } from '../writeUps/usual';
 import type { RecognitionPool } from './workerPool';
 
 /** Only what was recorded here is listened to for asides: others say such words without meaning them. */
@@ -194,6 +195,10 @@ export class JobQueue {
   private async keep(row: JobRow, result: WorkerResult, soundCount: number): Promise<void> {
     const recording = await Recording.findByPk(row.recordingId, { rejectOnEmpty: true });
     await keepResult(recording, result, this.sounds);
+    // What was recognised is kept; a write-up can be made by hand.
+    await writeUpAfterRecognition(recording).catch((error: unknown) =>
+      console.error('The write-ups of a recording could not be made:', error),
+    );
     await row.update({ state: 'done', percent: 100 });
     // Something was added while it was recognised.
     if (recording.moreSounds.length !== soundCount) await this.add(recording.id);

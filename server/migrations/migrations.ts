@@ -15,6 +15,7 @@ import * as filing from './0013-filing';
 import * as finding from './0014-finding';
 import * as todoList from './0015-todo-list';
 import * as sheets from './0016-sheets';
+import * as sheetsOfSeveral from './0017-sheets-of-several';
 import * as appointments from './0003-appointments';
 
 /** In order; a migration that has shipped is never changed, a new one is added. */
@@ -35,6 +36,7 @@ const MIGRATIONS: { name: string; up: (schema: QueryInterface) => Promise<void> 
   { name: '0014-finding', up: finding.up },
   { name: '0015-todo-list', up: todoList.up },
   { name: '0016-sheets', up: sheets.up },
+  { name: '0017-sheets-of-several', up: sheetsOfSeveral.up },
 ];
 
 /** Brings the database to the newest form. Rejects with the migration's error and leaves the earlier ones done. */

@@ -76,6 +76,8 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
   declare place: CreationOptional<string | null>;
   /** The voices that were told apart in it, by the name they have here. */
   declare voices: CreationOptional<FoundVoice[]>;
+  /** Templates by which a write-up was made without being asked for; none is made twice. */
+  declare usualWriteUps: CreationOptional<string[]>;
   declare createdAt: CreationOptional<Date>;
   declare updatedAt: CreationOptional<Date>;
   declare passages?: NonAttribute<PassageRow[]>;
@@ -122,6 +124,7 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
         video: jsonText<Video | null>('video', null),
         place: DataTypes.TEXT,
         voices: jsonText<FoundVoice[]>('voices', []),
+        usualWriteUps: { type: DataTypes.JSON, defaultValue: [] },
         createdAt: DataTypes.DATE,
         updatedAt: DataTypes.DATE,
       },

@@ -1,3 +1,4 @@
+import type { Scope } from '@immeld/core/contract/scope';
 import type { MadeSection, Template } from '@immeld/core/contract/templates';
 import {
   type CreationOptional,
@@ -32,7 +33,9 @@ export class TemplateRow extends Model<InferAttributes<TemplateRow>, InferCreati
 export class SheetRow extends Model<InferAttributes<SheetRow>, InferCreationAttributes<SheetRow>> {
   declare id: CreationOptional<string>;
   declare accountId: CreationOptional<string>;
-  declare recordingId: string;
+  /** Null for one of several recordings, which has a scope. */
+  declare recordingId: string | null;
+  declare scope: CreationOptional<Scope | null>;
   declare template: Template;
   declare sections: MadeSection[];
 
@@ -42,6 +45,7 @@ export class SheetRow extends Model<InferAttributes<SheetRow>, InferCreationAttr
         id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
         accountId: DataTypes.UUID,
         recordingId: DataTypes.UUID,
+        scope: DataTypes.JSON,
         template: DataTypes.JSON,
         sections: DataTypes.JSON,
       },

@@ -14,14 +14,14 @@ import { beside, changeInWords, changeMany, changeRecording } from '../filing/fi
 import { checkFolder } from '../filing/shelving';
 import { doing } from '../history/deeds';
 import type { JobQueue } from '../jobs/queue';
-import { RecordingPerson } from '../models/person';
 import { Recording, titleOf } from '../models/recording';
 import { sharedSettings } from '../models/settings';
-import { RecordingTag, Tag } from '../models/tag';
 import { TodoRow } from '../models/todo';
 import { cleanInBackground } from '../recognition/cleanedCopy';
 import type { SoundStore } from '../storage/soundStore';
 import { CARD_INCLUDES, cardView, recordingView } from '../views/recordingView';
+import { taggedWith, withPerson } from '../writeUps/scope';
+import { makeUsualWriteUp } from '../writeUps/usual';
 import { serve } from './serve';
 
 const notFound = () => new Problem('not-found', 'There is no such recording here. It may have been removed.');
@@ -108,15 +108,8 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
     if (query.place === 'favourites') where['isFavourite'] = true;
     if (query.folderId) where['folderId'] = query.folderId;
     if (query.projectId) where['projectId'] = query.projectId;
-    if (query.personId) {
-      const links = await RecordingPerson.findAll({ where: { personId: query.personId } });
-      where['id'] = links.map((l) => l.recordingId);
-    }
-    if (query.tag) {
-      const tag = await Tag.findOne({ where: { name: query.tag } });
-      const links = tag ? await RecordingTag.findAll({ where: { tagId: tag.id } }) : [];
-      where['id'] = links.map((l) => l.recordingId);
-    }
+    if (query.personId) where['id'] = await withPerson(query.personId);
+    if (query.tag) where['id'] = await taggedWith(query.tag);
     const [total, page] = await Promise.all([
       Recording.count({ where }),
       Recording.findAll({
@@ -147,6 +140,7 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
     });
     // What was thrown away while recording has not been recognised; taken out of the bin, it is.
     if (body.isBinned === false && (await find(params.id)).state === 'waiting') await queue.add(params.id);
+    if (body.folderId) await makeUsualWriteUp(await find(params.id));
     return answer(params.id);
   });
 
@@ -165,6 +159,7 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
       for (const todo of todos) await deed.change(todo, { state: 'ink' });
       return { text: `“${titleOf(recording)}” is filed.`, count: 1 };
     });
+    await makeUsualWriteUp(await find(params.id));
     return answer(params.id);
   });
 
@@ -173,6 +168,12 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
     if (body.isBinned === false) {
       const waiting = await Recording.findAll({ where: { id: body.ids, state: 'waiting' }, attributes: ['id'] });
       for (const { id } of waiting) await queue.add(id);
+    }
+    if (body.folderId ?? body.asSuggested) {
+      // Of many it takes a while, and nobody waits for it.
+      void (async () => {
+        for (const id of body.ids) await makeUsualWriteUp(await find(id));
+      })().catch((error: unknown) => console.error('A usual write-up could not be made:', error));
     }
     return done;
   });

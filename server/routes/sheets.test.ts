@@ -91,3 +91,83 @@ it('kept, it is a note whose check boxes are the to-dos, and nothing is left in 
   expect((await askJson(server, 'GET', `/notes/${kept.noteId}`)).status).toBe(404);
   expect(await state()).toBe('pencil');
 });
+
+describe('of several recordings', () => {
+  type OfSeveral = { title: string; recordings: { id: string; title: string }[] };
+  const describeScope = (scope: object) => ask<OfSeveral>('POST', '/together', { scope });
+
+  it('one write-up is made, leads to each of them, and is kept as a note', async () => {
+    const folder = await ask<{ id: string }>('POST', '/folders', { name: 'Locks' });
+    const inner = await ask<{ id: string }>('POST', '/folders', { name: 'Upper lock', parentId: folder.id });
+    const other = await say({ text: 'We decided to close the upper lock on Friday.', title: 'Upper lock' });
+    await ask('PATCH', `/recordings/${recordingId}`, { folderId: folder.id, tags: ['lock'] });
+    await ask('PATCH', `/recordings/${other}`, { folderId: inner.id });
+    const scope = { folderId: folder.id };
+    const { title, recordings } = await describeScope(scope);
+    expect([title, recordings.map((r) => r.id).sort()]).toEqual(['Locks', [recordingId, other].sort()]);
+    expect((await describeScope({ ...scope, tag: 'lock' })).recordings.map((r) => r.id)).toEqual([recordingId]);
+    expect((await describeScope({ ...scope, to: '1999-12-31' })).recordings).toEqual([]);
+
+    const template = { name: 'Decided', sections: [{ heading: 'Decided', content: 'decisions', hasTimes: true }] };
+    const make = () => ask<Sheet>('POST', '/together/sheets', { scope, template });
+    const first = await make();
+    expect(
+      linesOf(first.sections)
+        .map((l) => l.recordingId)
+        .sort(),
+    ).toEqual([recordingId, other].sort());
+    const second = await make();
+    const list = async () => (await ask<{ items: Sheet[] }>('GET', '/together/sheets')).items;
+    expect((await list()).map((s) => s.id)).toEqual([second.id]);
+    const { noteId } = await ask<{ noteId: string }>('POST', `/sheets/${second.id}/note`, {});
+    const note = await ask<Note>('GET', `/notes/${noteId}`);
+    expect(note.title).toBe('Decided: Locks');
+    expect(JSON.stringify(note.body)).toContain(other);
+    expect(await list()).toEqual([]);
+  });
+
+  it('refuses what holds no recording, in a sentence', async () => {
+    const scope = { from: '1999-01-01', to: '1999-12-31' };
+    const template = await shipped('minutes');
+    const { status, body } = await askJson<ProblemDetails>(server, 'POST', '/together/sheets', { scope, template });
+    expect([status, body.detail]).toEqual([400, 'There is no transcribed recording among these.']);
+    expect((await askJson(server, 'POST', '/together', { scope: { colour: 'green' } })).status).toBe(400);
+  });
+});
+
+it('what is kept stays in its place when the rest is made again', async () => {
+  const section = (heading: string, content: string) => ({ heading, content, isOptional: false });
+  const template = { name: 'Two', sections: [section('Decided', 'decisions'), section('Asked', 'questions')] };
+  const sheet = await ask<Sheet>('POST', `/recordings/${recordingId}/sheets`, { template });
+  const kept = sheet.sections[0];
+  const next = { name: 'Two', sections: [section('Asked', 'questions'), section('Said', 'text')] };
+  const again = await ask<Sheet>('PATCH', `/sheets/${sheet.id}`, { template: next, kept: [0] });
+  expect(again.sections.map((s) => [s.heading, s.isKept])).toEqual([
+    ['Decided', true],
+    ['Asked', false],
+    ['Said', false],
+  ]);
+  expect(again.sections[0]!.groups).toEqual(kept!.groups);
+});
+
+it('a usual write-up is made by itself of a kind and of a folder, once', async () => {
+  const folder = await ask<{ id: string }>('POST', '/folders', { name: 'Usual' });
+  const usualWriteUps = [
+    { templateId: 'key-points', folderId: null, kind: 'memo' },
+    { templateId: 'message', folderId: folder.id, kind: null },
+  ];
+  await ask('PATCH', '/settings', { usualWriteUps });
+  const id = await say({ text: 'The gate of the lower lock has to be painted before the harbour festival begins.' });
+  const names = async () =>
+    (await ask<{ items: Sheet[] }>('GET', `/recordings/${id}/sheets`)).items.map((s) => s.template.name).sort();
+  await ask('POST', `/recordings/${id}/file`, {});
+  expect(await names()).toEqual(['Key points']);
+  await ask('PATCH', `/recordings/${id}`, { folderId: folder.id });
+  expect(await names()).toEqual(['Key points', 'Message']);
+  const { items } = await ask<{ items: Sheet[] }>('GET', `/recordings/${id}/sheets`);
+  for (const sheet of items) await ask('DELETE', `/sheets/${sheet.id}`);
+  await ask('PATCH', `/recordings/${id}`, { folderId: null });
+  await ask('PATCH', `/recordings/${id}`, { folderId: folder.id });
+  expect(await names()).toEqual([]);
+  await ask('PATCH', '/settings', { usualWriteUps: [] });
+});

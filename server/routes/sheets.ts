@@ -1,14 +1,15 @@
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
-import type { KeptTemplate, MadeSection, Sheet, Template } from '@immeld/core/contract/templates';
+import type { KeptTemplate, Sheet } from '@immeld/core/contract/templates';
 import { inFigures } from '@immeld/core/transcript/figures';
 import { partsOf } from '@immeld/core/language/parts';
 import { sentencesOf } from '@immeld/core/language/sentences';
 import { writeUpAsNote } from '@immeld/core/writeup/asNote';
-import { makeWriteUp } from '@immeld/core/writeup/makeWriteUp';
 import { SHIPPED_TEMPLATES } from '@immeld/core/writeup/shippedTemplates';
+import { topicMapOf } from '@immeld/core/writeup/topicMap';
 import { Router } from 'express';
-import { Op, type Sequelize } from 'sequelize';
+import { isDeepStrictEqual } from 'node:util';
+import type { Sequelize } from 'sequelize';
 import { writeBody } from '../filing/notes';
 import { doing } from '../history/deeds';
 import { NoteRow } from '../models/note';
@@ -18,33 +19,12 @@ import { SheetRow, TemplateRow } from '../models/sheet';
 import { SlipRow } from '../models/slip';
 import { TodoRow } from '../models/todo';
 import { passagesOf } from '../transcript/corrections';
+import { recordingsIn, titleOfScope } from '../writeUps/scope';
+import { makeSheetAgain, sectionsOf, sectionsOfScope } from '../writeUps/sheets';
 import { serve } from './serve';
 
-async function sectionsFor(recordingId: string, template: Template): Promise<MadeSection[]> {
-  const [passages, slips, todos] = await Promise.all([
-    passagesOf(recordingId),
-    SlipRow.findAll({ where: { recordingId, binnedAt: null }, order: [['startMs', 'ASC']] }),
-    TodoRow.findAll({ where: { recordingId, binnedAt: null, state: { [Op.ne]: 'dropped' } } }),
-  ]);
-  const figures = new Set((await sharedSettings()).figures);
-  const made = makeWriteUp(template, {
-    ...{ passages, slips },
-    todos: todos.map(({ id, text, who, due, project, startMs, doneAt }) => ({
-      ...{ id, text, who, due, project, startMs, isDone: doneAt !== null },
-    })),
-  });
-  // Written as people write; as figures are never longer than their words, the lengths hold.
-  return made.map((section) => ({
-    ...section,
-    groups: section.groups.map((g) => ({
-      ...g,
-      lines: g.lines.map((l) => ({ ...l, text: inFigures(l.text, figures) })),
-    })),
-  }));
-}
-
-const sheetView = ({ id, recordingId, template, sections }: SheetRow): Sheet => ({
-  ...{ id, recordingId, template, sections },
+const sheetView = ({ id, recordingId, scope = null, template, sections }: SheetRow): Sheet => ({
+  ...{ id, recordingId, scope, template, sections },
 });
 const templateView = ({ id, template }: TemplateRow): KeptTemplate => ({ id, isShipped: false, template });
 
@@ -87,8 +67,22 @@ export function sheetRoutes(database: Sequelize): Router {
     const sentences = sentencesOf(await passagesOf((await recordingBy(params.id)).id));
     return { items: partsOf(sentences).map(({ title, startMs }) => ({ title, startMs })) };
   });
+  serve(router, ENDPOINTS.getTopicMap, async ({ params }) => {
+    const recording = await recordingBy(params.id);
+    const [passages, slips, { figures }] = await Promise.all([
+      passagesOf(recording.id),
+      SlipRow.findAll({ where: { recordingId: recording.id, kind: 'heading', binnedAt: null } }),
+      sharedSettings(),
+    ]);
+    const written = new Set(figures);
+    const parts = topicMapOf(passages, slips).map((part) => ({
+      ...part,
+      points: part.points.map((point) => ({ ...point, text: inFigures(point.text, written) })),
+    }));
+    return { title: titleOf(recording), parts };
+  });
   serve(router, ENDPOINTS.previewWriteUp, async ({ params, body }) => ({
-    sections: await sectionsFor((await recordingBy(params.id)).id, body.template),
+    sections: await sectionsOf((await recordingBy(params.id)).id, body.template),
   }));
   serve(router, ENDPOINTS.listSheets, async ({ params }) => {
     const { id: recordingId } = await recordingBy(params.id);
@@ -96,16 +90,33 @@ export function sheetRoutes(database: Sequelize): Router {
   });
   serve(router, ENDPOINTS.makeSheet, async ({ params, body: { template } }) => {
     const { id: recordingId } = await recordingBy(params.id);
-    const sections = await sectionsFor(recordingId, template);
+    const sections = await sectionsOf(recordingId, template);
     // The same template made again takes the place of the one before.
     await SheetRow.destroy({
       where: { recordingId, id: (await sheetsNamed(recordingId, template.name)).map((s) => s.id) },
     });
     return sheetView(await SheetRow.create({ recordingId, template, sections }));
   });
-  serve(router, ENDPOINTS.changeSheet, async ({ params, body: { template } }) => {
-    const sheet = await sheetBy(params.id);
-    return sheetView(await sheet.update({ template, sections: await sectionsFor(sheet.recordingId, template) }));
+  serve(router, ENDPOINTS.changeSheet, async ({ params, body: { template, kept } }) =>
+    sheetView(await makeSheetAgain(await sheetBy(params.id), template, kept)),
+  );
+  serve(router, ENDPOINTS.describeScope, async ({ body: { scope } }) => {
+    const recordings = await recordingsIn(scope);
+    return {
+      title: await titleOfScope(scope),
+      recordings: recordings.map((r) => ({ id: r.id, title: titleOf(r), startedAt: r.startedAt })),
+    };
+  });
+  serve(router, ENDPOINTS.listSheetsOfSeveral, async () => ({
+    items: (await SheetRow.findAll({ where: { recordingId: null } })).map(sheetView),
+  }));
+  serve(router, ENDPOINTS.makeSheetOfSeveral, async ({ body: { scope, template } }) => {
+    const sections = await sectionsOfScope(scope, template);
+    const same = (await SheetRow.findAll({ where: { recordingId: null } })).filter(
+      (s) => s.template.name === template.name && isDeepStrictEqual(s.scope, scope),
+    );
+    await SheetRow.destroy({ where: { id: same.map((s) => s.id) } });
+    return sheetView(await SheetRow.create({ recordingId: null, scope, template, sections }));
   });
   serve(router, ENDPOINTS.dropSheet, async ({ params }) => {
     const sheet = await sheetBy(params.id);
@@ -116,13 +127,17 @@ export function sheetRoutes(database: Sequelize): Router {
   });
   serve(router, ENDPOINTS.keepSheet, async ({ params }) => {
     const sheet = await sheetBy(params.id);
-    const recording = await recordingBy(sheet.recordingId);
+    const recording = sheet.recordingId ? await recordingBy(sheet.recordingId) : null;
+    const of = recording ? titleOf(recording) : await titleOfScope(sheet.scope ?? {});
     let noteId = '';
     const done = await doing(database, async (deed) => {
-      const title = `${sheet.template.name}: ${titleOf(recording)}`.slice(0, 200);
-      const note = await deed.create(NoteRow, { title, folderId: recording.folderId });
+      const title = `${sheet.template.name}: ${of}`.slice(0, 200);
+      const note = await deed.create(NoteRow, {
+        title,
+        folderId: recording?.folderId ?? sheet.scope?.folderId ?? null,
+      });
       noteId = note.id;
-      await writeBody(note, writeUpAsNote(sheet.sections, recording.id), deed.transaction);
+      await writeBody(note, writeUpAsNote(sheet.sections, recording?.id ?? null), deed.transaction);
       const todoIds = sheet.sections.flatMap((s) => s.groups.flatMap((g) => g.lines.flatMap((l) => l.todoId ?? [])));
       const pencil = await TodoRow.findAll({ where: { id: todoIds, state: 'pencil' }, transaction: deed.transaction });
       for (const todo of pencil) await deed.change(todo, { state: 'ink' });

@@ -1,7 +1,7 @@
 import { RECORDING_SORTS, type RecordingSort } from '@immeld/core/contract/recordingLists';
 import type { NoteCard } from '@immeld/core/contract/notes';
 import type { RecordingCard } from '@immeld/core/contract/recordings';
-import { useLocalSearchParams } from 'expo-router';
+import { useLocalSearchParams, useRouter } from 'expo-router';
 import { type ReactElement, useState } from 'react';
 import { View } from 'react-native';
 import { useNotes, useShelves } from '../../api/queries';
@@ -14,6 +14,7 @@ import { RecordingList } from '../../features/tray/recordingList';
 import { RecordingRow } from '../../features/tray/recordingRow';
 import { SelectionBar } from '../../features/tray/selectionBar';
 import { useChosen } from '../../features/tray/useChosen';
+import { scopeAddress } from '../../features/writeUps/scopeAddress';
 import { localTime } from '../../ui/dates';
 import { Empty } from '../../ui/notice';
 import { OneOf } from '../../ui/oneOf';
@@ -31,6 +32,7 @@ const SORT_NAMES: Record<RecordingSort, string> = {
 /** A shelf: a folder, a tag, a person or a project, everything, favourites, the archive or the bin. */
 export default function ShelfScreen() {
   const { id, name, of } = useLocalSearchParams<{ id: string; name?: string; of?: string }>();
+  const router = useRouter();
   const { data } = useShelves();
   const shelf = shelfOf(id, { ...(name ? { name } : {}), ...(of ? { of } : {}) }, data);
   const [sort, setSort] = useState<RecordingSort>('newest');
@@ -57,6 +59,21 @@ export default function ShelfScreen() {
         {(folder ?? id === 'all') && <NewNote folderId={folder?.id ?? null} />}
         <WordButton label="Arrange" aria-expanded={isArranging} onPress={() => setArranging(!isArranging)} />
         {!chosen.chosen && <WordButton label="Choose several" onPress={chosen.begin} />}
+        {(id === 'all' || folder || tag || named) && (
+          <WordButton
+            label="Write-up of all"
+            onPress={() =>
+              router.push({
+                pathname: '/together',
+                params: scopeAddress({
+                  ...(folder ? { folderId: folder.id } : {}),
+                  ...(tag ? { tag: tag.name } : {}),
+                  ...(named ? (kind === 'person' ? { personId: named.id } : { projectId: named.id }) : {}),
+                }),
+              })
+            }
+          />
+        )}
         {(folder ?? tag ?? named) && (
           <WordButton label="Change shelf" aria-expanded={isChanging} onPress={() => setChanging(!isChanging)} />
         )}

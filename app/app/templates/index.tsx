@@ -3,6 +3,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { useTemplateChanges, useTemplates } from '../../api/templates';
+import { UsualFor } from '../../features/writeUps/usualFor';
 import { useShowDone } from '../../ui/doing';
 import { Failure, Loading } from '../../ui/notice';
 import { WordButton } from '../../ui/press';
@@ -91,6 +92,7 @@ export default function TemplatesScreen() {
                 />
               )}
             </View>
+            <UsualFor templateId={id} name={template.name} />
           </View>
         ))}
       </ScrollView>

@@ -1,6 +1,7 @@
 import type { Recording } from '@immeld/core/contract/recordings';
 import { clockTime } from '@immeld/core/formats/times';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { call } from '../../api/call';
@@ -35,6 +36,7 @@ export function PartsPanel({ recording, player }: PartsPanelProps) {
 
 function Contents({ recording: { id, slips }, player }: PartsPanelProps) {
   const client = useQueryClient();
+  const router = useRouter();
   const show = useUndoBar();
   const headings = slips.filter((s) => s.kind === 'heading');
   const { data, error, refetch } = useParts(id, headings.length === 0);
@@ -84,8 +86,18 @@ function Contents({ recording: { id, slips }, player }: PartsPanelProps) {
           </View>
         ))}
       </View>
-      {isPencil && parts.length > 0 && (
-        <WordButton label="Set these as headings" isBold disabled={set.isPending} onPress={() => set.mutate(parts)} />
+      {parts.length > 0 && (
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+          {isPencil && (
+            <WordButton
+              label="Set these as headings"
+              isBold
+              disabled={set.isPending}
+              onPress={() => set.mutate(parts)}
+            />
+          )}
+          <WordButton label="As a map" onPress={() => router.push({ pathname: '/map/[id]', params: { id } })} />
+        </View>
       )}
       {set.error && <Failure error={set.error} />}
     </PencilBox>

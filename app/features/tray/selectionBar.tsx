@@ -1,4 +1,5 @@
 import type { Batch } from '@immeld/core/contract/shelves';
+import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useChanges } from '../../api/queries';
@@ -9,6 +10,7 @@ import { WordButton } from '../../ui/press';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { FolderChips } from '../shelves/folderChips';
+import { scopeAddress } from '../writeUps/scopeAddress';
 
 export type Where = 'tray' | 'shelf' | 'archive' | 'bin';
 type SelectionBarProps = {
@@ -22,6 +24,7 @@ type SelectionBarProps = {
 /** What can be done with all that is chosen. */
 export function SelectionBar({ ids, where, onChooseAll, onDone }: SelectionBarProps) {
   const colours = useColours();
+  const router = useRouter();
   const { batch } = useChanges();
   const showDone = useShowDone();
   const [open, setOpen] = useState<'folder' | 'tag' | null>(null);
@@ -82,6 +85,11 @@ export function SelectionBar({ ids, where, onChooseAll, onDone }: SelectionBarPr
             {where === 'archive'
               ? button('Out of the archive', { isArchived: false })
               : button('Archive', { isArchived: true })}
+            <WordButton
+              label="Write-up"
+              disabled={isNone}
+              onPress={() => router.push({ pathname: '/together', params: scopeAddress({ recordingIds: [...ids] }) })}
+            />
             {button('Bin', { isBinned: true })}
           </>
         )}

@@ -8,17 +8,31 @@ import { Title, Type } from '../../ui/type';
 
 type SheetTextProps = {
   sections: readonly MadeSection[];
-  /** Plays from a moment; without it the times are only shown. */
-  onPlay?: (ms: number) => void;
+  /** Plays a line from its moment; without it the times are only shown. */
+  onPlay?: (line: Line) => void;
+  /** Which sections stay when it is made again, by their numbers. */
+  kept?: { numbers: readonly number[]; toggle: (at: number) => void };
 };
 
 /** The text of a write-up: each line leads to its second. */
-export function SheetText({ sections, onPlay }: SheetTextProps) {
+export function SheetText({ sections, onPlay, kept }: SheetTextProps) {
   return (
     <View style={{ gap: 4 }}>
       {sections.map((section, i) => (
         <View key={i} style={{ paddingTop: section.heading && i > 0 ? 10 : 0 }}>
           {section.heading !== '' && <Title level={2}>{section.heading}</Title>}
+          {kept && (
+            <Press
+              label={`Keep ${section.heading || 'this part'} as it is`}
+              role="checkbox"
+              aria-checked={kept.numbers.includes(i)}
+              onPress={() => kept.toggle(i)}
+              style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'flex-start', gap: 10 }}
+            >
+              <Tick isOn={kept.numbers.includes(i)} size={18} />
+              <Type size="small">Keep this part as it is</Type>
+            </Press>
+          )}
           {section.groups.length === 0 && <Type tone="faint">Nothing of this was said.</Type>}
           {section.groups.map((group, g) => (
             <View key={g} style={{ paddingBottom: section.form === 'text' ? 6 : 0 }}>
@@ -38,7 +52,7 @@ export function SheetText({ sections, onPlay }: SheetTextProps) {
   );
 }
 
-type LineProps = { line: Line; number: number; section: MadeSection; onPlay?: (ms: number) => void };
+type LineProps = { line: Line; number: number; section: MadeSection; onPlay?: (line: Line) => void };
 
 function LineOf({ line, number, section: { form, indent }, onPlay }: LineProps) {
   const { startMs, text, person } = line;
@@ -94,7 +108,7 @@ function LineOf({ line, number, section: { form, indent }, onPlay }: LineProps) 
   return (
     <Press
       label={`${text} Play ${clockTime(startMs)}`}
-      onPress={() => onPlay(startMs)}
+      onPress={() => onPlay(line)}
       style={{ minHeight: 40, paddingVertical: 3 }}
     >
       {words}

@@ -29,6 +29,7 @@ const CONTENT_NAMES: Record<Content, string> = {
   terms: 'names and terms',
   asides: 'my asides',
   marked: 'what was marked',
+  links: 'links in the margin',
   quotes: 'quotes',
   parts: 'the parts',
   text: 'the whole tidied text',

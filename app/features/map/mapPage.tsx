@@ -1,0 +1,72 @@
+import type { TopicMap } from '@immeld/core/contract/templates';
+import { clockTime } from '@immeld/core/formats/times';
+import { useRouter } from 'expo-router';
+import { useEffect, useState, useSyncExternalStore } from 'react';
+import { View } from 'react-native';
+import { addressOf } from '../../api/call';
+import { Empty } from '../../ui/notice';
+import { Press, WordButton } from '../../ui/press';
+import { Tabs } from '../../ui/tabs';
+import { Title, Type } from '../../ui/type';
+import { SoundPlayer } from '../recording/soundPlayer';
+import { MapList, MapView } from './mapView';
+
+const VIEWS = [
+  { key: 'picture', label: 'Picture' },
+  { key: 'list', label: 'List' },
+] as const;
+
+/** The map of a recording, as a picture or as a list; what is tapped plays. */
+export function MapPage({ recordingId, map }: { recordingId: string; map: TopicMap }) {
+  const router = useRouter();
+  const [view, setView] = useState<'picture' | 'list'>('picture');
+  const [player] = useState(() => new SoundPlayer(addressOf('getSound', { params: { id: recordingId } }), null));
+  useEffect(() => () => player.close(), [player]);
+  const play = (ms: number) => player.seek(ms, true);
+  return (
+    <View style={{ flex: 1, paddingHorizontal: 16, paddingTop: 8 }}>
+      <Press
+        label="Back to the recording"
+        role="link"
+        onPress={() => router.navigate({ pathname: '/recordings/[id]', params: { id: recordingId } })}
+        style={{ alignSelf: 'flex-start' }}
+      >
+        <Type size="tiny" tone="faint" numberOfLines={1}>
+          ← {map.title}
+        </Type>
+      </Press>
+      <Title>Map of topics</Title>
+      {map.parts.length === 0 ? (
+        <Empty title="Nothing to draw yet">
+          The map is drawn of whole sentences. There are too few of them here, or the recording is not transcribed yet.
+        </Empty>
+      ) : (
+        <>
+          <Tabs tabs={VIEWS} chosen={view} onChoose={setView} label="How the topics are shown" />
+          <View style={{ flex: 1, minHeight: 0 }}>
+            {view === 'picture' ? <MapView map={map} onPlay={play} /> : <MapList map={map} onPlay={play} />}
+          </View>
+        </>
+      )}
+      <Playing player={player} />
+    </View>
+  );
+}
+
+function Playing({ player }: { player: SoundPlayer }) {
+  const { isPlaying, timeMs, problem } = useSyncExternalStore(player.listen, player.getState);
+  if (problem) {
+    return (
+      <Type role="alert" tone="rowan">
+        {problem}
+      </Type>
+    );
+  }
+  if (!isPlaying) return null;
+  return (
+    <View style={{ flexDirection: 'row', alignItems: 'center', gap: 16 }}>
+      <Type size="small">Plays at {clockTime(timeMs)}</Type>
+      <WordButton label="Stop" isBold onPress={() => player.toggle()} />
+    </View>
+  );
+}

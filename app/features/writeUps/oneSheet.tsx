@@ -1,0 +1,140 @@
+import { type Line, type Sheet, type Template, WORDINGS } from '@immeld/core/contract/templates';
+import { writeUpAsMarkdown } from '@immeld/core/writeup/asMarkdown';
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { SheetChanges } from '../../api/templates';
+import { useShowDone } from '../../ui/doing';
+import { Failure } from '../../ui/notice';
+import { OneOf } from '../../ui/oneOf';
+import { PencilBox } from '../../ui/pencil';
+import { Press, WordButton } from '../../ui/press';
+import { Title, Type } from '../../ui/type';
+import { SheetText } from './sheetText';
+
+type OneSheetProps = {
+  sheet: Sheet;
+  /** What it is made of, for its title when it is taken along. */
+  of: string;
+  changes: SheetChanges;
+  onPlay: (line: Line) => void;
+};
+
+/** A write-up in pencil: kept as a note, made again in another way, or dropped. */
+export function OneSheet({ sheet, of, changes: { again, drop, keep }, onPlay }: OneSheetProps) {
+  const router = useRouter();
+  const showDone = useShowDone();
+  const { template, sections } = sheet;
+  const [isChanging, setChanging] = useState(false);
+  const [isCopied, setCopied] = useState(false);
+  const [kept, setKept] = useState<readonly number[]>(() => keptIn(sheet));
+  const title = `${template.name}: ${of}`;
+  const change = (next: Template) =>
+    again.mutate({ id: sheet.id, template: next, kept: [...kept] }, { onSuccess: (made) => setKept(keptIn(made)) });
+  const toggle = (at: number) => setKept(kept.includes(at) ? kept.filter((k) => k !== at) : [...kept, at]);
+  return (
+    <View role="article" aria-label={template.name}>
+      <PencilBox>
+        <Type size="tiny" tone="faint">
+          Write-up in pencil
+        </Type>
+        <Title level={2}>{template.name}</Title>
+        <View style={{ paddingVertical: 6 }}>
+          <SheetText
+            sections={sections}
+            onPlay={onPlay}
+            {...(isChanging && sections.length > 1 ? { kept: { numbers: kept, toggle } } : {})}
+          />
+        </View>
+        {isChanging && <Lengths template={template} onChange={change} />}
+        {(again.error ?? keep.error ?? drop.error) && <Failure error={(again.error ?? keep.error ?? drop.error)!} />}
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+          <WordButton
+            label="Keep as a note"
+            isBold
+            disabled={keep.isPending}
+            onPress={() => {
+              // The sheet is gone from the page before this is answered.
+              keep.mutateAsync(sheet.id).then(
+                ({ noteId, done }) => {
+                  showDone(done);
+                  router.push({ pathname: '/notes/[id]', params: { id: noteId } });
+                },
+                () => undefined,
+              );
+            }}
+          />
+          <WordButton
+            label={isChanging ? 'Lengths are right' : 'Other length or wording'}
+            aria-expanded={isChanging}
+            onPress={() => setChanging(!isChanging)}
+          />
+          <WordButton
+            label={isCopied ? 'Copied' : 'Copy'}
+            onPress={() =>
+              void navigator.clipboard.writeText(writeUpAsMarkdown(title, sections)).then(() => setCopied(true))
+            }
+          />
+          <WordButton
+            label="Drop"
+            onPress={() => {
+              drop.mutateAsync(sheet.id).then(showDone, () => undefined);
+            }}
+            style={{ marginLeft: 'auto', marginRight: 0 }}
+          />
+        </View>
+      </PencilBox>
+    </View>
+  );
+}
+
+const keptIn = ({ sections }: Sheet): number[] => sections.flatMap((s, at) => (s.isKept ? [at] : []));
+
+const STEPS: Record<Template['sections'][number]['unit'], number> = {
+  sentences: 1,
+  points: 1,
+  words: 20,
+  characters: 40,
+};
+
+/** How long each section may be; the write-up is made again at once. */
+function Lengths({ template, onChange }: { template: Template; onChange: (next: Template) => void }) {
+  const set = (at: number, most: number) =>
+    onChange({ ...template, sections: template.sections.map((s, i) => (i === at ? { ...s, most } : s)) });
+  return (
+    <View style={{ paddingVertical: 4 }}>
+      <OneOf
+        label="Wording"
+        options={WORDINGS}
+        nameOf={(w) => w}
+        chosen={template.wording}
+        onChoose={(wording) => onChange({ ...template, wording })}
+      />
+      {template.sections.map((section, i) => {
+        if (section.most === null) return null;
+        const { most, unit } = section;
+        const name = section.heading || template.name;
+        const step = STEPS[unit];
+        return (
+          <View key={i} style={{ flexDirection: 'row', alignItems: 'center' }}>
+            <Type style={{ flex: 1 }}>{name}</Type>
+            <Press
+              label={`${name}: shorter`}
+              disabled={most <= step}
+              onPress={() => set(i, most - step)}
+              style={{ alignItems: 'center' }}
+            >
+              <Type size="large">−</Type>
+            </Press>
+            <Type size="small" style={{ minWidth: 110, textAlign: 'center' }}>
+              at most {most} {most === 1 ? unit.replace(/s$/, '') : unit}
+            </Type>
+            <Press label={`${name}: longer`} onPress={() => set(i, most + step)} style={{ alignItems: 'center' }}>
+              <Type size="large">+</Type>
+            </Press>
+          </View>
+        );
+      })}
+    </View>
+  );
+}

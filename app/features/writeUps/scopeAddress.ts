@@ -1,0 +1,17 @@
+import { type Scope, scopeSchema } from '@immeld/core/contract/scope';
+
+/** A scope as the parameters of an address. */
+export const scopeAddress = ({ recordingIds, ...rest }: Scope): Record<string, string> => ({
+  ...Object.fromEntries(Object.entries(rest).flatMap(([k, v]) => (v ? [[k, v]] : []))),
+  ...(recordingIds ? { ids: recordingIds.join(',') } : {}),
+});
+
+/** The scope that an address means; what is no scope in it is left out. */
+export function scopeFrom({ ids, ...rest }: Record<string, string | undefined>): Scope {
+  const scope = { ...rest, ...(ids ? { recordingIds: ids.split(',') } : {}) };
+  try {
+    return scopeSchema.validateSync(scope, { stripUnknown: true });
+  } catch {
+    return {};
+  }
+}

@@ -1,0 +1,71 @@
+import type { Wording } from '../contract/templates';
+
+/** What is contracted in talk, and written out: the first form for reading, both ways. Common practice, no source. */
+const CONTRACTIONS: readonly (readonly [string, string])[] = [
+  ...([
+    ['cannot', "can't"],
+    ['will not', "won't"],
+    ['shall not', "shan't"],
+  ] as const),
+  ...(
+    ['is', 'are', 'was', 'were', 'do', 'does', 'did', 'have', 'has', 'had', 'would', 'could', 'should', 'must'] as const
+  ).map((verb) => [`${verb} not`, `${verb}n't`] as const),
+  ...(['I', 'you', 'we', 'they'] as const).flatMap((who) => [
+    [`${who} will`, `${who}'ll`] as const,
+    [`${who} have`, `${who}'ve`] as const,
+  ]),
+  ...(['he', 'she', 'it', 'that', 'there'] as const).flatMap((who) => [
+    [`${who} will`, `${who}'ll`] as const,
+    [`${who} is`, `${who}'s`] as const,
+  ]),
+  ...([
+    ['I am', "I'm"],
+    ['you are', "you're"],
+    ['we are', "we're"],
+    ['they are', "they're"],
+    ['let us', "let's"],
+  ] as const),
+  ...([
+    ['what is', "what's"],
+    ['who is', "who's"],
+    ['where is', "where's"],
+    ['here is', "here's"],
+  ] as const),
+];
+
+const swap = (text: string, from: string, to: string, after: string): string =>
+  text.replace(new RegExp(`(?<![\\p{L}'])${from}(?![\\p{L}'])${after}`, 'giu'), (found) => {
+    const isUpper = /^\p{Lu}/u.test(found);
+    return isUpper ? to.charAt(0).toUpperCase() + to.slice(1) : to;
+  });
+
+/** "It's not there and we can't wait." becomes "It is not there and we cannot wait." */
+export const writtenOut = (text: string): string =>
+  CONTRACTIONS.reduce((t, [whole, short]) => swap(t, short, whole, ''), text.replace(/’/g, "'"));
+
+/** The other way; not before a stop, where English keeps the whole word ("Yes, it is."). */
+export const contracted = (text: string): string =>
+  CONTRACTIONS.reduce((t, [whole, short]) => swap(t, whole, short, '(?= \\p{L})'), text);
+
+/** Words that strengthen or soften and say nothing else. Common practice, no source. */
+const PADDING =
+  /(?<=^|[\s(])(?:really|very|quite|just|simply|rather|pretty|actually|basically|obviously|clearly|of course|at the end of the day|as a matter of fact|in fact|needless to say|to be honest|honestly),? (?=\p{L})/giu;
+/** What stands between two commas or in brackets, of a few words, without a number in it. */
+const INSERTED = /,? ?(?:\([^()\d]{1,60}\)|– [^–\d]{1,60} –)|, (?:which|who) [^,.;?!\d]{1,60}(?=,)/gu;
+
+const upperFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+const withoutPadding = (text: string): string => upperFirst(text.replace(PADDING, ''));
+
+/** A sentence without what it can do without; numbers, names and negations stay. */
+export const briefly = (text: string): string =>
+  withoutPadding(text.replace(INSERTED, (found) => (/^, (?:which|who)/.test(found) ? '' : '')).replace(/,(?=,)/g, ''))
+    .replace(/\s+([,.;:?!])/g, '$1')
+    .replace(/ {2,}/g, ' ');
+
+/** A sentence in the wording of a template. Only the form of small words changes: what carries meaning stays. */
+export function worded(text: string, wording: Wording): string {
+  if (wording === 'formal') return withoutPadding(writtenOut(text));
+  if (wording === 'friendly') return contracted(text);
+  if (wording === 'brief') return briefly(text);
+  return text;
+}

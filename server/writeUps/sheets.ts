@@ -1,0 +1,70 @@
+import type { Scope } from '@immeld/core/contract/scope';
+import { Problem } from '@immeld/core/contract/problem';
+import type { MadeSection, Template } from '@immeld/core/contract/templates';
+import { inFigures } from '@immeld/core/transcript/figures';
+import { type Source, makeWriteUp } from '@immeld/core/writeup/makeWriteUp';
+import { makeWriteUpOfSeveral } from '@immeld/core/writeup/together';
+import { Op } from 'sequelize';
+import { titleOf } from '../models/recording';
+import { sharedSettings } from '../models/settings';
+import type { SheetRow } from '../models/sheet';
+import { SlipRow } from '../models/slip';
+import { TodoRow } from '../models/todo';
+import { passagesOf } from '../transcript/corrections';
+import { recordingsIn } from './scope';
+
+async function sourceOf(recordingId: string): Promise<Source> {
+  const [passages, slips, todos] = await Promise.all([
+    passagesOf(recordingId),
+    SlipRow.findAll({ where: { recordingId, binnedAt: null }, order: [['startMs', 'ASC']] }),
+    TodoRow.findAll({ where: { recordingId, binnedAt: null, state: { [Op.ne]: 'dropped' } } }),
+  ]);
+  return {
+    passages,
+    slips: slips.map(({ kind, mark, startMs, endMs, text }) => ({ kind, mark, startMs, endMs, text })),
+    todos: todos.map(({ id, text, who, due, project, startMs, doneAt }) => ({
+      ...{ id, text, who, due, project, startMs, isDone: doneAt !== null },
+    })),
+  };
+}
+
+/** Written as people write; as figures are never longer than their words, the lengths hold. */
+async function inWriting(sections: readonly MadeSection[]): Promise<MadeSection[]> {
+  const figures = new Set((await sharedSettings()).figures);
+  return sections.map((section) => ({
+    ...section,
+    groups: section.groups.map((g) => ({
+      ...g,
+      lines: g.lines.map((l) => ({ ...l, text: inFigures(l.text, figures) })),
+    })),
+  }));
+}
+
+/** What a template makes of a recording as it is now. */
+export const sectionsOf = async (recordingId: string, template: Template): Promise<MadeSection[]> =>
+  inWriting(makeWriteUp(template, await sourceOf(recordingId)));
+
+/** What a template makes of several recordings. Throws Problem where there are none or too many. */
+export async function sectionsOfScope(scope: Scope, template: Template): Promise<MadeSection[]> {
+  const recordings = await recordingsIn(scope);
+  if (recordings.length === 0) throw new Problem('invalid-request', 'There is no transcribed recording among these.');
+  const several = [];
+  for (const recording of recordings) {
+    several.push({ ...(await sourceOf(recording.id)), recordingId: recording.id, title: titleOf(recording) });
+  }
+  return inWriting(makeWriteUpOfSeveral(template, several));
+}
+
+/** Makes a write-up again; the sections whose numbers are given stay as they are, in their places. */
+export async function makeSheetAgain(
+  sheet: SheetRow,
+  template: Template,
+  keptNow: readonly number[] = [],
+): Promise<SheetRow> {
+  const { recordingId, scope, sections: before } = sheet;
+  const fresh = recordingId ? await sectionsOf(recordingId, template) : await sectionsOfScope(scope ?? {}, template);
+  const kept = before.flatMap((section, at) => (keptNow.includes(at) ? [{ at, section }] : []));
+  const sections = fresh.filter((f) => !kept.some(({ section }) => section.heading === f.heading));
+  for (const { at, section } of kept) sections.splice(at, 0, { ...section, isKept: true });
+  return sheet.update({ template, sections });
+}

@@ -86,7 +86,7 @@ function apiRouter(database: Sequelize, sounds: SoundStore, queue: JobQueue, isD
     jobRoutes(queue),
     findRoutes(database),
     historyRoutes(database),
-    noteRoutes(database),
+    noteRoutes(database, sounds),
     slipRoutes(sounds),
     correctionRoutes(sounds),
     replacementRoutes(database),

@@ -95,6 +95,13 @@ export const useNotes = ({ place, folderId, tag }: ListFilter, isWanted = true) 
   });
 export const useNote = (id: string) =>
   useQuery({ queryKey: ['notes', 'one', id], queryFn: () => call('getNote', { params: { id } }) });
+export const useNoteVersions = (id: string) =>
+  useQuery({ queryKey: ['notes', 'versions', id], queryFn: () => call('listNoteVersions', { params: { id } }) });
+export const useNoteVersion = (id: string, versionId: string) =>
+  useQuery({
+    queryKey: ['notes', 'versions', id, versionId],
+    queryFn: () => call('getNoteVersion', { params: { id, versionId } }),
+  });
 export const useRelatedToNote = (id: string) =>
   useQuery({ queryKey: ['notes', 'related', id], queryFn: () => call('getRelatedToNote', { params: { id } }) });
 export const useRelated = (id: string) =>
@@ -299,6 +306,12 @@ export function useChanges() {
     }),
     newNote: useMutation({
       mutationFn: (body: { title: string; folderId?: string | null; body?: NoteBody }) => call('addNote', { body }),
+      ...done,
+    }),
+    noteVersion: useMutation({
+      mutationFn: ({ id, versionId }: { id: string; versionId: string }) =>
+        call('takeNoteVersion', { params: { id, versionId }, body: {} }),
+      onSuccess: (note) => client.setQueryData(['notes', 'one', note.id], note),
       ...done,
     }),
     note: useMutation({

@@ -94,7 +94,8 @@ export function Shell({ children }: { children: ReactNode }) {
   // The quick page stands alone, as small as a card; so does a page that may be printed.
   if (pathname === '/quick' || pathname.startsWith('/page/'))
     return <View style={{ flex: 1, backgroundColor: colours.paper }}>{children}</View>;
-  const isRecordingPage = pathname.startsWith('/recordings/');
+  // What is read or written has the whole phone; its own page leads back.
+  const hasWholePhone = /^\/(?:recordings|notes|map)\//.test(pathname);
   if (isWide) {
     return (
       <View style={{ flex: 1, flexDirection: 'row', backgroundColor: colours.paper }}>
@@ -106,7 +107,7 @@ export function Shell({ children }: { children: ReactNode }) {
   }
   return (
     <View style={{ flex: 1, backgroundColor: colours.paper }}>
-      {!isRecordingPage && pathname !== '/now' && (
+      {!hasWholePhone && pathname !== '/now' && (
         <View style={{ paddingHorizontal: 16, paddingTop: 8, flexDirection: 'row', alignItems: 'center', gap: 8 }}>
           <View style={{ flex: 1 }}>
             <FindBar isWide={false} />
@@ -122,12 +123,12 @@ export function Shell({ children }: { children: ReactNode }) {
         </View>
       )}
       <View style={{ flex: 1, minHeight: 0 }}>{children}</View>
-      {isRecordingPage && isCapturing && (
+      {hasWholePhone && isCapturing && (
         <View style={{ padding: 12 }}>
           <SpeakBar />
         </View>
       )}
-      {!isRecordingPage && (
+      {!hasWholePhone && (
         <View style={{ borderTopWidth: 1, borderTopColor: colours.rule }}>
           <View style={{ padding: 12, paddingBottom: 8 }}>
             <SpeakBar />

@@ -2,7 +2,17 @@
 import * as yup from 'yup';
 import { byId, endpoint, listOf, none } from './endpoint';
 import { relatedSchema } from './find';
-import { linkTargetSchema, newNoteSchema, noteCardSchema, noteChangeSchema, noteListQuery, noteSchema } from './notes';
+import {
+  type NoteBody,
+  linkTargetSchema,
+  newNoteSchema,
+  noteCardSchema,
+  noteChangeSchema,
+  noteListQuery,
+  noteSchema,
+} from './notes';
+
+const versionOfNote = byId.shape({ versionId: yup.string().uuid().required() });
 
 export const NOTE_ENDPOINTS = {
   listNotes: endpoint({
@@ -40,6 +50,82 @@ export const NOTE_ENDPOINTS = {
     query: none,
     body: noteChangeSchema,
     response: noteSchema,
+  }),
+  quoteInNote: endpoint({
+    method: 'post',
+    path: '/notes/:id/quotations',
+    summary: 'Put what was said in a recording at the end of a note; it leads to its moment',
+    params: byId,
+    query: none,
+    body: yup
+      .object({
+        recordingId: yup.string().uuid().required(),
+        startMs: yup.number().integer().min(0).required(),
+        text: yup
+          .string()
+          .trim()
+          .required('There are no words to take along.')
+          .max(20_000, 'At most 20,000 characters.'),
+      })
+      .noUnknown(),
+    response: noteSchema,
+  }),
+  listNoteVersions: endpoint({
+    method: 'get',
+    path: '/notes/:id/versions',
+    summary: 'Earlier texts of a note, newest first',
+    params: byId,
+    query: none,
+    body: null,
+    response: yup.object({
+      items: listOf(
+        yup
+          .object({
+            id: yup.string().uuid().required(),
+            /** Instant in ISO 8601: until then it stood. */
+            until: yup.string().required(),
+            words: yup.number().integer().required(),
+          })
+          .required(),
+      ),
+    }),
+  }),
+  getNoteVersion: endpoint({
+    method: 'get',
+    path: '/notes/:id/versions/:versionId',
+    summary: 'An earlier text of a note',
+    params: versionOfNote,
+    query: none,
+    body: null,
+    response: yup.object({ body: yup.mixed<NoteBody>().defined().nullable() }),
+  }),
+  takeNoteVersion: endpoint({
+    method: 'post',
+    path: '/notes/:id/versions/:versionId',
+    summary: 'Make an earlier text the text of the note again; the one of now becomes an earlier one',
+    params: versionOfNote,
+    query: none,
+    body: yup.object({}).noUnknown(),
+    response: noteSchema,
+  }),
+  addNotePicture: endpoint({
+    method: 'post',
+    path: '/notes/:id/pictures',
+    summary: 'A picture for a note, as its bytes: PNG, JPEG, GIF or WebP, at most 20 MB',
+    params: byId,
+    query: none,
+    body: null,
+    response: yup.object({ id: yup.string().uuid().required() }),
+  }),
+  getNotePicture: endpoint({
+    method: 'get',
+    path: '/note-pictures/:id',
+    summary: 'A picture of a note',
+    params: byId,
+    query: none,
+    body: null,
+    response: null,
+    answers: 'image/*',
   }),
   getRelatedToNote: endpoint({
     method: 'get',

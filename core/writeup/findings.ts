@@ -76,8 +76,12 @@ const EMPTY =
 const ASKS_BACK =
   /^(?:(?:and|but|so|well)[, ]+)?(?:who|what|when|where|why|how|which|do|does|did|is|are|was|were|can|could|should|shall|will|would|have|has)\b/i;
 
+/** One voice for so long is a lecture. Common practice, no source. */
+const LECTURE_SENTENCES = 60;
+
 /** Questions that nobody answered: what follows is unsure, another question, or nothing. */
 export function openQuestionsIn(sentences: readonly Sentence[]): Sentence[] {
+  const isLecture = sentences.length >= LECTURE_SENTENCES && new Set(sentences.map((s) => s.speaker)).size === 1;
   return sentences.filter((s, i) => {
     const text = s.text.trim();
     const after = sentences.slice(i + 1, i + 4);
@@ -91,7 +95,9 @@ export function openQuestionsIn(sentences: readonly Sentence[]): Sentence[] {
     // Of two words ("Which sort?") only when it is plain that nobody knew.
     if (text.split(/\s+/).length < 3) return isUnsure;
     if (!reply || isUnsure) return true;
-    // In a monologue one answers oneself, or goes on to something else.
+    // Who lectures asks in order to answer.
+    if (isLecture) return false;
+    // In a memo one answers oneself, or goes on to something else.
     if (s.speaker === null) {
       const shared = topicStems(reply.text).filter((t) => topicStems(text).includes(t));
       return shared.length === 0 || reply.text.trim().endsWith('?');

@@ -1,9 +1,11 @@
 import type { NoteBody, NoteChange, NoteNode } from '@immeld/core/contract/notes';
+import { clockTime } from '@immeld/core/formats/times';
 import { Problem } from '@immeld/core/contract/problem';
 import type { Transaction } from 'sequelize';
 import type { Deed } from '../history/deeds';
 import { LinkRow, NoteRow } from '../models/note';
 import { Recording } from '../models/recording';
+import { keepVersion } from './noteHistory';
 import { linksOfNote, textOfNote } from './noteText';
 import { setNoteTags } from './shelving';
 
@@ -23,7 +25,14 @@ async function keepLinks(noteId: string, body: NoteBody | null, transaction: Tra
   }
 }
 
-export async function writeBody(note: NoteRow, body: NoteBody, transaction: Transaction): Promise<void> {
+/** Writes the text of a note; the one before is among its earlier texts, if it stood for a while or is asked for. */
+export async function writeBody(
+  note: NoteRow,
+  body: NoteBody,
+  transaction: Transaction,
+  keepsBefore = false,
+): Promise<void> {
+  await keepVersion(note, transaction, keepsBefore);
   await note.update({ body, text: textOfNote(body) }, { transaction });
   await keepLinks(note.id, body, transaction);
 }
@@ -59,6 +68,23 @@ export async function dayNote(day: string, transaction: Transaction): Promise<No
     (await NoteRow.findOne({ where: { day }, transaction })) ??
     NoteRow.create({ day, title: `Day ${day}` }, { transaction })
   );
+}
+
+/** Puts what was said, or a slip, at the end of a note: a quotation that leads to its moment. */
+export async function addQuotation(
+  note: NoteRow,
+  { recordingId, startMs, text }: { recordingId: string; startMs: number; text: string },
+  transaction: Transaction,
+): Promise<void> {
+  const moment: NoteNode = {
+    type: 'mention',
+    attrs: { kind: 'recording', id: recordingId, label: clockTime(startMs), startMs },
+  };
+  const words: NoteNode = { type: 'text', text: `${text.trim()} ` };
+  const quotation: NoteNode = { type: 'blockquote', content: [{ type: 'paragraph', content: [words, moment] }] };
+  // The empty line at the end that editors leave is written on.
+  const before = (note.body?.content ?? []).filter((n, i, all) => i < all.length - 1 || n.content?.length);
+  await writeBody(note, { type: 'doc', content: [...before, quotation] }, transaction, true);
 }
 
 /** Puts words with their time at the end of the note of a day. */

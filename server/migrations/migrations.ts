@@ -16,6 +16,7 @@ import * as finding from './0014-finding';
 import * as todoList from './0015-todo-list';
 import * as sheets from './0016-sheets';
 import * as sheetsOfSeveral from './0017-sheets-of-several';
+import * as noteHistory from './0018-note-history';
 import * as appointments from './0003-appointments';
 
 /** In order; a migration that has shipped is never changed, a new one is added. */
@@ -37,6 +38,7 @@ const MIGRATIONS: { name: string; up: (schema: QueryInterface) => Promise<void> 
   { name: '0015-todo-list', up: todoList.up },
   { name: '0016-sheets', up: sheets.up },
   { name: '0017-sheets-of-several', up: sheetsOfSeveral.up },
+  { name: '0018-note-history', up: noteHistory.up },
 ];
 
 /** Brings the database to the newest form. Rejects with the migration's error and leaves the earlier ones done. */

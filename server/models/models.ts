@@ -6,6 +6,7 @@ import { DeedRow } from './deed';
 import { Folder } from './folder';
 import { JobRow } from './job';
 import { LinkRow, NoteRow, NoteTag } from './note';
+import { NotePictureRow, NoteVersionRow } from './noteHistory';
 import { PassageRow } from './passage';
 import { Person, RecordingPerson } from './person';
 import { Project } from './project';
@@ -32,8 +33,10 @@ export function initModels(database: Sequelize): void {
     Folder,
     JobRow,
     LinkRow,
+    NotePictureRow,
     NoteRow,
     NoteTag,
+    NoteVersionRow,
     PassageRow,
     Person,
     Project,

@@ -258,12 +258,15 @@ describe('another account’s things', () => {
         passages: [{ passageId: passage!.id, revision: passage!.revision, indexes: [0] }],
       })
     ).body;
+    const png = new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0]);
+    const picture = (await owner.ask<{ id: string }>('POST', `/notes/${note.id}/pictures`, png)).body;
     return {
       owner,
       ids: {
         ...{ recordings: recordingId, captures: captureId, slips: slipId, jobs: job!.id, folders: folder.id },
         ...{ todos: todo.id, calendars: calendar.id, sessions: session.id, 'write-ups': recording.writeUps[0]!.id },
         ...{ replacements: replacement.id, projects: shelves.projects[0]!.id, people: shelves.people[0]!.id },
+        'note-pictures': picture.id,
         ...{ notes: note.id, history: deed.id, templates: kept.id, sheets: sheet.id },
       } as Record<string, string>,
     };
@@ -280,6 +283,7 @@ describe('another account’s things', () => {
       changeSheet: { template: TEMPLATE },
     },
     addComment: { id: randomUUID(), text: 'x' },
+    quoteInNote: { recordingId: randomUUID(), startMs: 0, text: 'x' },
     rewritePassages: { replaced: [{ id: 1, revision: 0 }], passages: [PASSAGE] },
   };
 

@@ -137,3 +137,60 @@ it('counts the weeks', async () => {
     ['2025-06-16', 60_000, 1, 0],
   ]);
 });
+
+describe('earlier texts and pictures', () => {
+  const versions = async (id: string) =>
+    (await ask<{ items: { id: string; words: number }[] }>('GET', `/notes/${id}/versions`)).items;
+
+  it('are kept now and then, and one is taken back without losing the last', async () => {
+    const { id } = await ask<Note>('POST', '/notes', { title: 'Written twice' });
+    const write = (words: string) => ask<Note>('PATCH', `/notes/${id}`, { body: doc(paragraph(text(words))) });
+    await write('The first text.');
+    expect(await versions(id)).toEqual([]);
+    await write('The second text is longer.');
+    await write('The third.');
+    // Within ten minutes one version is enough.
+    const [first, ...others] = await versions(id);
+    expect([first!.words, others]).toEqual([3, []]);
+    expect(await ask('GET', `/notes/${id}/versions/${first!.id}`)).toMatchObject({
+      body: doc(paragraph(text('The first text.'))),
+    });
+    const back = await ask<Note>('POST', `/notes/${id}/versions/${first!.id}`, {});
+    expect(back.firstWords).toBe('The first text.');
+    const [last] = await versions(id);
+    expect(await ask('GET', `/notes/${id}/versions/${last!.id}`)).toMatchObject({
+      body: doc(paragraph(text('The third.'))),
+    });
+  });
+
+  it('what was said is quoted at the end and leads to its moment', async () => {
+    const recordingId = await say({ text: 'The limes need air.', title: 'Air' });
+    const { id } = await ask<Note>('POST', '/notes', {
+      title: 'Quoted',
+      body: doc(paragraph(text('Before.')), paragraph()),
+    });
+    const quotation = { recordingId, startMs: 65_000, text: 'The limes need air.' };
+    const note = await ask<Note>('POST', `/notes/${id}/quotations`, quotation);
+    expect(note.body!.content!.map((n) => n.type)).toEqual(['paragraph', 'blockquote']);
+    expect(JSON.stringify(note.body)).toContain('"label":"1:05"');
+    expect(note.links).toMatchObject([{ kind: 'recording', id: recordingId }]);
+    const elsewhere = { ...quotation, recordingId: id };
+    expect((await askJson(server, 'POST', `/notes/${id}/quotations`, elsewhere)).status).toBe(404);
+  });
+
+  it('a picture is kept with the note and goes with it; what is no picture is refused', async () => {
+    const { id } = await ask<Note>('POST', '/notes', { title: 'With a picture' });
+    const png = Buffer.from(
+      'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+      'base64',
+    );
+    const put = (body: Buffer) =>
+      fetch(`${server.address}/api/notes/${id}/pictures`, { method: 'POST', body: new Uint8Array(body) });
+    const added = (await (await put(png)).json()) as { id: string };
+    const picture = await fetch(`${server.address}/api/note-pictures/${added.id}`);
+    expect(picture.headers.get('Content-Type')).toBe('image/png');
+    expect(Buffer.from(await picture.arrayBuffer()).equals(png)).toBe(true);
+    expect((await put(Buffer.from('no picture'))).status).toBe(400);
+    expect((await fetch(`${server.address}/api/note-pictures/${id}`)).status).toBe(404);
+  });
+});

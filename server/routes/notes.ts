@@ -1,14 +1,19 @@
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
-import { Router } from 'express';
+import { Router, raw } from 'express';
+import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type WhereOptions } from 'sequelize';
-import { addQuickWords, changeNote, writeBody } from '../filing/notes';
+import { versionOf } from '../filing/noteHistory';
+import { addQuickWords, addQuotation, changeNote, writeBody } from '../filing/notes';
 import { checkFolder, isBinned, notBinned } from '../filing/shelving';
 import { besidesNote } from '../find/relatedItems';
 import { doing } from '../history/deeds';
 import { NoteRow, NoteTag } from '../models/note';
+import { NotePictureRow, NoteVersionRow } from '../models/noteHistory';
 import { Recording, titleOf } from '../models/recording';
 import { Tag } from '../models/tag';
+import { LARGEST_PICTURE, keepPicture, sendPicture } from '../storage/pictures';
+import type { SoundStore } from '../storage/soundStore';
 import { NOTE_INCLUDES, noteCard, noteView } from '../views/noteView';
 import { serve } from './serve';
 
@@ -16,7 +21,7 @@ const notFound = () => new Problem('not-found', 'There is no such note here. It 
 const MOST_NOTES = 500;
 const MOST_TARGETS = 8;
 
-export function noteRoutes(database: Sequelize): Router {
+export function noteRoutes(database: Sequelize, sounds: SoundStore): Router {
   const router = Router();
 
   const answer = async (id: string) => {
@@ -73,6 +78,54 @@ export function noteRoutes(database: Sequelize): Router {
       return { text, count: 1 };
     });
     return answer(params.id);
+  });
+
+  const find = async (id: string): Promise<NoteRow> => {
+    const note = await NoteRow.findByPk(id);
+    if (!note) throw notFound();
+    return note;
+  };
+  serve(router, ENDPOINTS.quoteInNote, async ({ params, body }) => {
+    const note = await find(params.id);
+    if (!(await Recording.count({ where: { id: body.recordingId } }))) {
+      throw new Problem('not-found', 'There is no such recording.');
+    }
+    await database.transaction((transaction) => addQuotation(note, body, transaction));
+    return answer(note.id);
+  });
+  serve(router, ENDPOINTS.listNoteVersions, async ({ params }) => {
+    const { id: noteId } = await find(params.id);
+    const rows = await NoteVersionRow.findAll({
+      where: { noteId },
+      attributes: ['id', 'text', 'createdAt'],
+      order: [['createdAt', 'DESC']],
+    });
+    return {
+      items: rows.map((v) => ({
+        ...{ id: v.id, until: v.createdAt.toISOString() },
+        words: v.text.split(/\s+/).filter(Boolean).length,
+      })),
+    };
+  });
+  serve(router, ENDPOINTS.getNoteVersion, async ({ params }) => ({
+    body: (await versionOf(params.id, params.versionId)).body,
+  }));
+  serve(router, ENDPOINTS.takeNoteVersion, async ({ params }) => {
+    const [note, { body }] = [await find(params.id), await versionOf(params.id, params.versionId)];
+    if (body) await database.transaction((transaction) => writeBody(note, body, transaction, true));
+    return answer(note.id);
+  });
+  router.use(ENDPOINTS.addNotePicture.path, raw({ type: () => true, limit: LARGEST_PICTURE }));
+  serve(router, ENDPOINTS.addNotePicture, async ({ params, request }) => {
+    const { id: noteId } = await find(params.id);
+    const id = randomUUID();
+    const file = await keepPicture(sounds, id, request.body);
+    await NotePictureRow.create({ id, noteId, file });
+    return { id };
+  });
+  serve(router, ENDPOINTS.getNotePicture, async ({ params, response }) => {
+    const picture = await NotePictureRow.findByPk(params.id);
+    await sendPicture(sounds, picture?.file ?? null, response);
   });
 
   serve(router, ENDPOINTS.getRelatedToNote, async ({ params }) => {

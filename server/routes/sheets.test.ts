@@ -160,7 +160,7 @@ it('a usual write-up is made by itself of a kind and of a folder, once', async (
   const id = await say({ text: 'The gate of the lower lock has to be painted before the harbour festival begins.' });
   const names = async () =>
     (await ask<{ items: Sheet[] }>('GET', `/recordings/${id}/sheets`)).items.map((s) => s.template.name).sort();
-  await ask('POST', `/recordings/${id}/file`, {});
+  await ask('POST', `/recordings/${id}/filing`, {});
   expect(await names()).toEqual(['Key points']);
   await ask('PATCH', `/recordings/${id}`, { folderId: folder.id });
   expect(await names()).toEqual(['Key points', 'Message']);

@@ -7,22 +7,14 @@ import { Recording } from '../models/recording';
 import { SlipRow } from '../models/slip';
 import { TodoRow } from '../models/todo';
 import { pdfText } from '../storage/pdfText';
+import { LARGEST_PICTURE, keepPicture, sendPicture } from '../storage/pictures';
 import type { SoundStore } from '../storage/soundStore';
 import { slipView } from '../views/recordingView';
 import { serve } from './serve';
 
-const LARGEST_PICTURE = '20mb';
 const LARGEST_FILE = '50mb';
 const MOST_COMMENTS = 200;
 const PDF = 'application/pdf';
-
-/** Kinds of pictures that every browser shows, by their first bytes (PNG, JPEG, GIF, and WebP in RIFF). */
-const PICTURES: { type: string; extension: string; isIt: (bytes: Buffer) => boolean }[] = [
-  { type: 'image/png', extension: 'png', isIt: (b) => b.subarray(0, 4).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47])) },
-  { type: 'image/jpeg', extension: 'jpg', isIt: (b) => b.subarray(0, 3).equals(Buffer.from([0xff, 0xd8, 0xff])) },
-  { type: 'image/gif', extension: 'gif', isIt: (b) => b.subarray(0, 4).toString('latin1') === 'GIF8' },
-  { type: 'image/webp', extension: 'webp', isIt: (b) => b.subarray(8, 12).toString('latin1') === 'WEBP' },
-];
 
 const slipNotFound = () => new Problem('not-found', 'There is no such slip.');
 
@@ -129,26 +121,12 @@ export function slipRoutes(sounds: SoundStore): Router {
   router.use(ENDPOINTS.putPicture.path, raw({ type: () => true, limit: LARGEST_PICTURE }));
   serve(router, ENDPOINTS.putPicture, async ({ params, request }) => {
     const slip = await find(params.id);
-    const bytes = request.body as Buffer;
-    const kind = Buffer.isBuffer(bytes) ? PICTURES.find((p) => p.isIt(bytes)) : undefined;
-    if (!kind) throw new Problem('invalid-request', 'This is no picture that can be shown: PNG, JPEG, GIF or WebP.');
-    const pictureFile = `${slip.id}.${kind.extension}`;
-    const target = sounds.picturePath(pictureFile);
-    await fs.promises.writeFile(`${target}.part`, bytes);
-    await fs.promises.rename(`${target}.part`, target);
-    await slip.update({ pictureFile });
+    await slip.update({ pictureFile: await keepPicture(sounds, slip.id, request.body) });
     return slipView(slip);
   });
 
   serve(router, ENDPOINTS.getPicture, async ({ params, response }) => {
-    const slip = await find(params.id);
-    const file = slip.pictureFile && sounds.picturePath(slip.pictureFile);
-    if (!file || !fs.existsSync(file)) throw new Problem('not-found', 'This slip has no picture.');
-    response.setHeader('Cache-Control', 'private, max-age=86400');
-    response.type(PICTURES.find((p) => file.endsWith(p.extension))!.type);
-    await new Promise<void>((resolve, reject) =>
-      response.sendFile(file, (error) => (error ? reject(error) : resolve())),
-    );
+    await sendPicture(sounds, (await find(params.id)).pictureFile, response);
   });
 
   return router;

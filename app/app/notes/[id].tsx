@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { ScrollView } from 'react-native';
+import { useState } from 'react';
 import { useNote } from '../../api/queries';
 import { NotePage } from '../../features/notes/notePage';
 import { Failure, Loading } from '../../ui/notice';
@@ -8,12 +8,11 @@ import { Page } from '../../ui/shell';
 export default function NoteScreen() {
   const { id } = useLocalSearchParams<{ id: string }>();
   const { data, error, refetch } = useNote(id);
+  const [taken, setTaken] = useState(0);
   return (
     <Page>
       {data ? (
-        <ScrollView contentContainerStyle={{ flexGrow: 1 }}>
-          <NotePage key={id} note={data} />
-        </ScrollView>
+        <NotePage key={`${id} ${taken}`} note={data} onTaken={() => setTaken(taken + 1)} />
       ) : error ? (
         <Failure error={error} onRetry={() => void refetch()} />
       ) : (

@@ -17,7 +17,7 @@ export async function mapAsSvg({ svg, width, height, background }: Picture): Pro
   copy.querySelector('[data-moved]')?.removeAttribute('transform');
   // What is there to be pressed is no part of the picture.
   copy.querySelectorAll('[data-handle], [data-lit]').forEach((e) => e.remove());
-  const families = new Set([...copy.querySelectorAll('[font-family]')].map((e) => e.getAttribute('font-family')!));
+  const families = new Set([...copy.querySelectorAll('text')].map((e) => e.style.fontFamily.replace(/["']/g, '')));
   const style = document.createElementNS('http://www.w3.org/2000/svg', 'style');
   style.textContent = await fontFaces(families);
   const sheet = document.createElementNS('http://www.w3.org/2000/svg', 'rect');

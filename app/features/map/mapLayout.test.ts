@@ -1,5 +1,5 @@
 import type { TopicMap } from '@immeld/core/contract/templates';
-import { FOOT, type MapLayout, SETTING, layoutOf, linesOf, neighbour, treeOf } from './mapLayout';
+import { FOOT, type MapLayout, settingFor, layoutOf, linesOf, neighbour, treeOf } from './mapLayout';
 
 /** Every sign 7 px wide. */
 const measure = (text: string) => text.length * 7;
@@ -21,19 +21,20 @@ const map: TopicMap = {
   ],
 };
 const none = new Set<string>();
+const WIDE = settingFor(1200);
 
 const boxes = ({ topics }: MapLayout) =>
   topics.map((t) => ({
     key: t.key,
     left: t.x,
     right: t.x + t.width,
-    top: t.y - t.lines.length * SETTING[t.kind].lineHeight,
+    top: t.y - t.lines.length * t.lineHeight,
     foot: t.y + FOOT,
   }));
 
 describe('the map of topics', () => {
-  it('says every topic once, and none lies on another or outside', () => {
-    const layout = layoutOf(treeOf(map), none, measure);
+  it.each([358, 1200])('says every topic once, and none lies on another or outside, in %s px', (room) => {
+    const layout = layoutOf(treeOf(map), none, settingFor(room), measure);
     expect(layout.topics.map((t) => t.key).sort()).toEqual(['', '0', '0.0', '0.1', '1', '1.0', '2']);
     expect(layout.twigs).toHaveLength(6);
     const all = boxes(layout);
@@ -52,7 +53,7 @@ describe('the map of topics', () => {
   });
 
   it('folds topics away and says how many', () => {
-    const layout = layoutOf(treeOf(map), new Set(['0']), measure);
+    const layout = layoutOf(treeOf(map), new Set(['0']), WIDE, measure);
     expect(layout.topics.map((t) => t.key)).not.toContain('0.0');
     expect(layout.topics.find((t) => t.key === '0')!.folded).toBe(2);
     expect(layout.topics.find((t) => t.key === '1')!.folded).toBe(0);
@@ -60,15 +61,15 @@ describe('the map of topics', () => {
   });
 
   it('cuts long texts after a whole word', () => {
-    const lines = linesOf(long, 'point', measure);
-    expect(lines).toHaveLength(SETTING.point.mostLines);
-    expect(linesOf(`${long} ${long}`, 'point', measure).at(-1)).toMatch(/\w…$/);
-    for (const line of lines) expect(measure(line)).toBeLessThanOrEqual(SETTING.point.width);
+    const lines = linesOf(long, 'point', WIDE, measure);
+    expect(lines).toHaveLength(WIDE.point.mostLines);
+    expect(linesOf(`${long} ${long}`, 'point', WIDE, measure).at(-1)).toMatch(/\w…$/);
+    for (const line of lines) expect(measure(line)).toBeLessThanOrEqual(WIDE.point.width);
     expect(long.startsWith(lines.join(' ').replace(/…$/, ''))).toBe(true);
   });
 
   it('is walked by arrows', () => {
-    const layout = layoutOf(treeOf(map), none, measure);
+    const layout = layoutOf(treeOf(map), none, WIDE, measure);
     expect(['ArrowRight', 'ArrowLeft', 'ArrowUp'].map((k) => neighbour(layout, '', k))).toEqual(['0', null, null]);
     expect(['ArrowDown', 'ArrowRight', 'Home'].map((k) => neighbour(layout, '0', k))).toEqual(['1', '0.0', '']);
     expect(['ArrowDown', 'ArrowLeft', 'ArrowRight', 'a'].map((k) => neighbour(layout, '0.1', k))).toEqual([
@@ -81,7 +82,7 @@ describe('the map of topics', () => {
 
   it('of a talk about one thing has its points at the centre', () => {
     const short: TopicMap = { title: 'Memo', parts: [{ title: null, startMs: 0, points: map.parts[0]!.points }] };
-    const layout = layoutOf(treeOf(short), none, measure);
+    const layout = layoutOf(treeOf(short), none, WIDE, measure);
     expect(layout.topics.map((t) => [t.key, t.parent])).toEqual([
       ['', null],
       ['0', ''],
@@ -90,6 +91,6 @@ describe('the map of topics', () => {
   });
 
   it('of nothing is its centre alone', () => {
-    expect(layoutOf(treeOf({ title: 'Empty', parts: [] }), none, measure).topics).toHaveLength(1);
+    expect(layoutOf(treeOf({ title: 'Empty', parts: [] }), none, WIDE, measure).topics).toHaveLength(1);
   });
 });

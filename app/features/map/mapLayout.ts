@@ -10,6 +10,8 @@ export type DrawnTopic = Omit<Topic, 'topics'> & {
   y: number;
   width: number;
   lines: string[];
+  size: number;
+  lineHeight: number;
   /** How many topics are folded away behind it; null where it has none. */
   folded: number | null;
   parent: string | null;
@@ -18,13 +20,26 @@ export type DrawnTopic = Omit<Topic, 'topics'> & {
 export type Twig = { key: string; path: string };
 export type MapLayout = { topics: DrawnTopic[]; twigs: Twig[]; width: number; height: number };
 
+type Setting = Record<TopicKind, { width: number; size: number; lineHeight: number; mostLines: number }>;
 /** How each kind of topic is set: widths and heights in px. */
-export const SETTING: Record<TopicKind, { width: number; size: number; lineHeight: number; mostLines: number }> = {
-  centre: { width: 132, size: 17, lineHeight: 22, mostLines: 5 },
-  part: { width: 168, size: 15, lineHeight: 20, mostLines: 3 },
+const WIDE: Setting = {
+  centre: { width: 148, size: 17, lineHeight: 22, mostLines: 5 },
+  part: { width: 184, size: 15, lineHeight: 20, mostLines: 3 },
   point: { width: 268, size: 13, lineHeight: 18, mostLines: 4 },
 };
-const GAP_X = 34;
+/** On a phone a part and its points stand beside each other. */
+const NARROW: Setting = {
+  centre: { width: 128, size: 17, lineHeight: 22, mostLines: 6 },
+  part: { width: 138, size: 14, lineHeight: 18, mostLines: 4 },
+  point: { width: 176, size: 13, lineHeight: 18, mostLines: 6 },
+};
+const NARROW_BELOW = 520;
+/** How topics are set in a room of so many px. */
+export const settingFor = (room: number): Setting => (room < NARROW_BELOW ? NARROW : WIDE);
+
+const GAP_X = 26;
+/** Words end before the sign that folds. */
+const HANDLE_ROOM = 14;
 const GAP_Y = 20;
 const EDGE = 24;
 /** Room below the line of a topic, for its time. */
@@ -47,21 +62,24 @@ export function treeOf({ title, parts }: TopicMap): Topic {
   return { key: '', kind: 'centre', text: title, startMs: null, topics };
 }
 
-type Measure = (text: string, kind: TopicKind) => number;
+/** Width of a text in px, in a size of type. */
+type Measure = (text: string, kind: TopicKind, size: number) => number;
 
 /** Cuts a text into lines of a width; what does not fit ends in an ellipsis after a whole word. */
-export function linesOf(text: string, kind: TopicKind, measure: Measure): string[] {
-  const { width, mostLines } = SETTING[kind];
+export function linesOf(text: string, kind: TopicKind, setting: Setting, measureIn: Measure): string[] {
+  const { width: whole, size, mostLines } = setting[kind];
+  const width = kind === 'point' ? whole : whole - HANDLE_ROOM;
+  const measure = (words: string) => measureIn(words, kind, size);
   const lines: string[] = [];
   for (const word of text.split(/\s+/)) {
     const last = lines.at(-1);
-    if (last !== undefined && measure(`${last} ${word}`, kind) <= width) lines[lines.length - 1] = `${last} ${word}`;
+    if (last !== undefined && measure(`${last} ${word}`) <= width) lines[lines.length - 1] = `${last} ${word}`;
     else lines.push(word);
   }
   if (lines.length <= mostLines) return lines;
   const kept = lines.slice(0, mostLines);
   const words = kept.at(-1)!.split(' ');
-  while (words.length > 1 && measure(`${words.join(' ')}…`, kind) > width) words.pop();
+  while (words.length > 1 && measure(`${words.join(' ')}…`) > width) words.pop();
   kept[mostLines - 1] = `${words.join(' ').replace(/[.,;:]$/, '')}…`;
   return kept;
 }
@@ -72,12 +90,12 @@ export function linesOf(text: string, kind: TopicKind, measure: Measure): string
  * neighbours keep the distance that their lines of text need.
  * @param folded keys of the topics whose own topics are not shown
  */
-export function layoutOf(root: Topic, folded: ReadonlySet<string>, measure: Measure): MapLayout {
+export function layoutOf(root: Topic, folded: ReadonlySet<string>, setting: Setting, measure: Measure): MapLayout {
   const lines = new Map<string, string[]>();
   const heightOf = ({ key, kind, text }: Topic): number => {
-    const set = lines.get(key) ?? linesOf(text, kind, measure);
+    const set = lines.get(key) ?? linesOf(text, kind, setting, measure);
     lines.set(key, set);
-    return set.length * SETTING[kind].lineHeight + FOOT;
+    return set.length * setting[kind].lineHeight + FOOT;
   };
   const laid = tree<Topic>()
     .nodeSize([1, 1])
@@ -85,8 +103,8 @@ export function layoutOf(root: Topic, folded: ReadonlySet<string>, measure: Meas
     hierarchy(root, (t) => (folded.has(t.key) ? [] : t.topics)),
   );
   const nodes = laid.descendants();
-  const left = { centre: 0, part: SETTING.centre.width + GAP_X, point: SETTING.centre.width + GAP_X };
-  if (root.topics.some((t) => t.kind === 'part')) left.point += SETTING.part.width + GAP_X;
+  const left = { centre: 0, part: setting.centre.width + GAP_X, point: setting.centre.width + GAP_X };
+  if (root.topics.some((t) => t.kind === 'part')) left.point += setting.part.width + GAP_X;
   // The line of a topic lies below its text; its middle is what the tree places.
   const top = Math.min(...nodes.map((n) => n.x - heightOf(n.data) / 2));
   const topics = nodes.map((node): DrawnTopic => {
@@ -99,7 +117,8 @@ export function layoutOf(root: Topic, folded: ReadonlySet<string>, measure: Meas
         text,
         startMs,
         lines: lines.get(key)!,
-        width: SETTING[kind].width,
+        ...{ size: setting[kind].size, lineHeight: setting[kind].lineHeight },
+        width: setting[kind].width,
         parent: node.parent?.data.key ?? null,
       },
       x: EDGE + left[kind],

@@ -2,7 +2,7 @@ import { clockTime } from '@immeld/core/formats/times';
 import { memo } from 'react';
 import { Circle, G, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
 import { type Colours, FONTS, useColours } from '../../ui/theme';
-import { type DrawnTopic, FOOT, type MapLayout, SETTING, type TopicKind } from './mapLayout';
+import { type DrawnTopic, FOOT, type MapLayout, type TopicKind } from './mapLayout';
 
 export const FACE: Record<TopicKind, { fontFamily: string; tone: keyof Colours }> = {
   centre: { fontFamily: FONTS.textBold, tone: 'ink' },
@@ -23,6 +23,9 @@ type MapPictureProps = {
   onOpen: (topic: DrawnTopic) => void;
   onFold: (topic: DrawnTopic) => void;
 };
+
+/** Props of what can be pressed: react-native-svg puts its own in the place of `onClick` unless `onPress` is null. */
+const pressed = (act: () => void) => ({ onPress: null, onClick: act, style: { cursor: 'pointer' } }) as object;
 
 export const topicId = (key: string): string => `topic-${key || 'centre'}`;
 
@@ -53,8 +56,7 @@ type TopicProps = Omit<MapPictureProps, 'layout' | 'at'> & { topic: DrawnTopic; 
 
 function TopicOf({ topic, isAt, onOpen, onFold }: TopicProps) {
   const colours = useColours();
-  const { key, kind, text, startMs, x, y, width, lines, folded } = topic;
-  const { size, lineHeight } = SETTING[kind];
+  const { key, kind, text, startMs, x, y, width, lines, folded, size, lineHeight } = topic;
   const top = y - lines.length * lineHeight;
   const { fontFamily, tone } = FACE[kind];
   const time = startMs === null ? null : clockTime(startMs);
@@ -66,7 +68,7 @@ function TopicOf({ topic, isAt, onOpen, onFold }: TopicProps) {
   } as object;
   return (
     <G {...spoken}>
-      {isAt && (
+      {isAt && key !== '' && (
         <Rect
           {...({ 'data-lit': true } as object)}
           x={x - 6}
@@ -77,7 +79,7 @@ function TopicOf({ topic, isAt, onOpen, onFold }: TopicProps) {
           fill={colours.lit}
         />
       )}
-      <G {...({ onClick: () => onOpen(topic), style: { cursor: 'pointer' } } as object)}>
+      <G {...pressed(() => onOpen(topic))}>
         <Rect x={x} y={top} width={width} height={y - top + FOOT} fill="transparent" />
         {lines.map((line, i) => (
           <SvgText
@@ -107,7 +109,7 @@ function TopicOf({ topic, isAt, onOpen, onFold }: TopicProps) {
         )}
       </G>
       {folded !== null && (
-        <G {...({ 'data-handle': key, onClick: () => onFold(topic), style: { cursor: 'pointer' } } as object)}>
+        <G {...({ 'data-handle': key, ...pressed(() => onFold(topic)) } as object)}>
           <Circle cx={x + width} cy={y} r={HANDLE_TOUCH} fill="transparent" />
           <Circle
             cx={x + width}

@@ -9,7 +9,7 @@ import { Press, WordButton } from '../../ui/press';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { saveMapAsPng, saveMapAsSvg } from './mapFiles';
-import { type DrawnTopic, SETTING, type TopicKind, layoutOf, neighbour, treeOf } from './mapLayout';
+import { type DrawnTopic, type TopicKind, layoutOf, neighbour, settingFor, treeOf } from './mapLayout';
 import { FACE, MapPicture, topicId } from './mapPicture';
 
 type MapViewProps = { map: TopicMap; onPlay: (ms: number) => void };
@@ -17,16 +17,14 @@ type MapViewProps = { map: TopicMap; onPlay: (ms: number) => void };
 const SMALLEST = 0.3;
 const LARGEST = 3;
 /** Below this words cannot be read. */
-const READABLE = 0.7;
+const READABLE = 0.85;
 const STEP = 1.3;
-/** The whole map unfolded needs about this much room. */
-const ROOM_FOR_POINTS = 700;
 const EDGE = 8;
 
 const context = typeof document === 'undefined' ? null : document.createElement('canvas').getContext('2d');
-const measure = (text: string, kind: TopicKind): number => {
-  if (!context) return text.length * SETTING[kind].size * 0.5;
-  context.font = `${SETTING[kind].size}px ${FACE[kind].fontFamily}`;
+const measure = (text: string, kind: TopicKind, size: number): number => {
+  if (!context) return text.length * size * 0.5;
+  context.font = `${size}px ${FACE[kind].fontFamily}`;
   return context.measureText(text).width;
 };
 
@@ -45,25 +43,31 @@ export function MapView({ map, onPlay }: MapViewProps) {
 function Sheet({ map, onPlay, room }: MapViewProps & { room: { width: number; height: number } }) {
   const colours = useColours();
   const root = useMemo(() => treeOf(map), [map]);
+  const setting = settingFor(room.width);
   const foldable = useMemo(() => root.topics.filter((t) => t.topics.length).map((t) => t.key), [root]);
-  const [folded, setFolded] = useState<ReadonlySet<string>>(
-    () => new Set(room.width < ROOM_FOR_POINTS ? foldable : []),
-  );
-  const layout = useMemo(() => layoutOf(root, folded, measure), [root, folded]);
+  const [folded, setFolded] = useState<ReadonlySet<string>>(() => {
+    const unfolded = layoutOf(root, new Set(), setting, measure);
+    const fits = unfolded.width * READABLE <= room.width && unfolded.height * READABLE <= room.height;
+    return new Set(fits ? [] : foldable);
+  });
+  const layout = useMemo(() => layoutOf(root, folded, setting, measure), [root, folded, setting]);
   const [at, setAt] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const { box, transform, moveTo, zoomBy } = useMoving();
-  const whole = useCallback(() => {
-    const fits = Math.min((room.width - EDGE * 2) / layout.width, (room.height - EDGE * 2) / layout.height, 1.2);
-    const k = Math.max(fits, READABLE);
-    const x = layout.width * k < room.width ? (room.width - layout.width * k) / 2 : EDGE;
-    const centre = layout.topics[0]!.y * k;
-    const y = layout.height * k < room.height ? (room.height - layout.height * k) / 2 : room.height / 2 - centre;
-    moveTo(zoomIdentity.translate(x, y).scale(k));
-  }, [layout, room, moveTo]);
+  const whole = useCallback(
+    (smallest = SMALLEST) => {
+      const fits = Math.min((room.width - EDGE * 2) / layout.width, (room.height - EDGE * 2) / layout.height, 1.2);
+      const k = Math.max(fits, smallest);
+      const x = layout.width * k < room.width ? (room.width - layout.width * k) / 2 : EDGE;
+      const centre = layout.topics[0]!.y * k;
+      const y = layout.height * k < room.height ? (room.height - layout.height * k) / 2 : room.height / 2 - centre;
+      moveTo(zoomIdentity.translate(x, y).scale(k));
+    },
+    [layout, room, moveTo],
+  );
   const first = useRef(true);
   useLayoutEffect(() => {
-    if (first.current) whole();
+    if (first.current) whole(READABLE);
     first.current = false;
   }, [whole]);
 
@@ -73,16 +77,16 @@ function Sheet({ map, onPlay, room }: MapViewProps & { room: { width: number; he
       if (topic.folded === null) return;
       const next = new Set(folded);
       if (!next.delete(topic.key)) next.add(topic.key);
-      const after = layoutOf(root, next, measure);
+      const after = layoutOf(root, next, setting, measure);
       const moved = after.topics.find((t) => t.key === topic.key)!;
       const { x, y, k } = transform.current;
       const right = Math.max(...after.topics.filter((t) => t.parent === topic.key).map((t) => t.x + t.width), 0);
-      const seen = right ? Math.min(x, room.width - EDGE - right * k) : x;
+      const seen = right ? Math.max(Math.min(x, room.width - EDGE - right * k), EDGE - moved.x * k) : x;
       setFolded(next);
       setAt(topic.key);
       moveTo(zoomIdentity.translate(seen, y + (topic.y - moved.y) * k).scale(k));
     },
-    [folded, layout, root, room, moveTo],
+    [folded, root, room, setting, moveTo, transform],
   );
   const open = useCallback(
     (topic: DrawnTopic) => {
@@ -98,7 +102,7 @@ function Sheet({ map, onPlay, room }: MapViewProps & { room: { width: number; he
     const { x, y, k } = transform.current;
     const into = (from: number, to: number, size: number) =>
       from < EDGE ? EDGE - from : to > size - EDGE ? size - EDGE - to : 0;
-    const top = (topic.y - topic.lines.length * SETTING[topic.kind].lineHeight) * k + y;
+    const top = (topic.y - topic.lines.length * topic.lineHeight) * k + y;
     const dx = into(topic.x * k + x, (topic.x + topic.width) * k + x, room.width);
     const dy = into(top, (topic.y + 24) * k + y, room.height);
     if (dx || dy) moveTo(zoomIdentity.translate(x + dx, y + dy).scale(k));
@@ -154,7 +158,7 @@ function Sheet({ map, onPlay, room }: MapViewProps & { room: { width: number; he
         <Press label="Farther" onPress={() => zoomBy(1 / STEP)} style={{ alignItems: 'center', marginRight: 12 }}>
           <Type size="large">−</Type>
         </Press>
-        <WordButton label="Whole" onPress={whole} />
+        <WordButton label="Whole" onPress={() => whole()} />
         {foldable.length > 0 && (
           <WordButton
             label={isAllOpen ? 'Fold all' : 'Unfold all'}

@@ -36,6 +36,11 @@ export function linkNodes(find: (q: string) => Promise<LinkTarget[]>, show: (men
       node.attrs['label'] as string,
     ],
     renderText: ({ node }) => node.attrs['label'] as string,
+    renderMarkdown: ({ attrs }) => {
+      const { kind, id, label, startMs } = attrs as { kind: string; id: string; label: string; startMs: number | null };
+      const at = startMs === null || startMs === undefined ? '' : `?at=${startMs}`;
+      return `[${label}](/${kind === 'note' ? 'notes' : 'recordings'}/${id}${at})`;
+    },
   }).configure({
     suggestion: {
       char: '[[',

@@ -1,33 +1,40 @@
 import type { NoteBody } from '@immeld/core/contract/notes';
-import { type Editor, EditorContent, useEditor, useEditorState } from '@tiptap/react';
-import StarterKit from '@tiptap/starter-kit';
+import { type Editor, EditorContent, useEditor } from '@tiptap/react';
 import { useRouter } from 'expo-router';
-import { createElement, useRef, useState } from 'react';
+import { createElement, useEffect, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { ScrollView, View } from 'react-native';
+import { addressOf, answerTo } from '../../api/call';
 import { linkTargets, useChanges } from '../../api/queries';
+import { useMarkKinds } from '../../ui/mark';
+import { Failure } from '../../ui/notice';
 import { Press } from '../../ui/press';
 import { FONTS, SIZES, useColours, type Colours } from '../../ui/theme';
 import { Type } from '../../ui/type';
-import { type LinkMenu, linkNodes } from './linkSuggestions';
-import { TaskList, TodoItem, ticksIn } from './todoItems';
+import type { LinkMenu } from './linkSuggestions';
+import { noteExtensions } from './noteDocument';
+import { ticksIn } from './todoItems';
+import { ToolRow } from './toolRow';
 
-type NoteEditorProps = { body: NoteBody | null; onChange: (body: NoteBody) => void };
+type NoteEditorProps = {
+  noteId: string;
+  body: NoteBody | null;
+  onChange: (body: NoteBody) => void;
+  /** Told when the editor is there, for what is done with the whole text. */
+  onReady?: (editor: Editor) => void;
+};
 
-/** Writes a note: headings, lists, quotes, and links to recordings and notes by `[[`. */
-export function NoteEditor({ body, onChange }: NoteEditorProps) {
+/** Writes a note: headings that fold, lists, tables, pictures, colours, and links to recordings and notes by `[[`. */
+export function NoteEditor({ noteId, body, onChange, onReady }: NoteEditorProps) {
   const colours = useColours();
   const router = useRouter();
   const [menu, setMenu] = useState<LinkMenu | null>(null);
+  const [problem, setProblem] = useState<unknown>(null);
+  const kinds = useMarkKinds();
   const { todo } = useChanges();
   const ticked = useRef(ticksIn(body));
   const editor = useEditor({
-    extensions: [
-      StarterKit.configure({ link: { openOnClick: false } }),
-      TaskList,
-      TodoItem.configure({ nested: true }),
-      linkNodes(linkTargets, setMenu),
-    ],
+    extensions: noteExtensions(linkTargets, setMenu),
     content: body,
     editorProps: {
       attributes: { role: 'textbox', 'aria-multiline': 'true', 'aria-label': 'Note', class: 'immeld-note' },
@@ -49,71 +56,35 @@ export function NoteEditor({ body, onChange }: NoteEditorProps) {
       ticked.current = ticks;
     },
   });
+  useEffect(() => onReady?.(editor), [editor, onReady]);
+  const picture = () => {
+    const field = document.createElement('input');
+    Object.assign(field, { type: 'file', accept: 'image/png,image/jpeg,image/webp,image/gif' });
+    field.onchange = async () => {
+      const file = field.files?.[0];
+      if (!file) return;
+      try {
+        const answer = await answerTo('addNotePicture', { params: { id: noteId }, file });
+        const { id } = (await answer.json()) as { id: string };
+        const src = addressOf('getNotePicture', { params: { id } });
+        editor.chain().focus().setImage({ src, alt: file.name }).run();
+        setProblem(null);
+      } catch (error) {
+        setProblem(error);
+      }
+    };
+    field.click();
+  };
   return (
     <View style={{ flex: 1 }}>
-      {createElement('style', null, styles(colours))}
+      {createElement('style', null, styles(colours, kinds))}
       <ScrollView style={{ flex: 1 }} contentContainerStyle={{ paddingVertical: 12 }}>
         <EditorContent editor={editor} />
       </ScrollView>
       {menu && createPortal(<LinkMenuBox menu={menu} />, document.body)}
-      <ToolRow editor={editor} />
+      {problem !== null && <Failure error={problem} />}
+      <ToolRow editor={editor} onPicture={picture} />
     </View>
-  );
-}
-
-/** What the caret stands in can be switched; the row stays above the keyboard. */
-function ToolRow({ editor }: { editor: Editor }) {
-  const colours = useColours();
-  const is = useEditorState({
-    editor,
-    selector: ({ editor: e }) => ({
-      heading: e.isActive('heading', { level: 2 }),
-      bold: e.isActive('bold'),
-      italic: e.isActive('italic'),
-      points: e.isActive('bulletList'),
-      numbers: e.isActive('orderedList'),
-      checks: e.isActive('taskList'),
-      quote: e.isActive('blockquote'),
-      canUndo: e.can().undo(),
-      canRedo: e.can().redo(),
-    }),
-  });
-  const run = () => editor.chain().focus();
-  const tools: { label: string; isOn?: boolean; disabled?: boolean; act: () => void }[] = [
-    { label: 'Heading', isOn: is.heading, act: () => run().toggleHeading({ level: 2 }).run() },
-    { label: 'Bold', isOn: is.bold, act: () => run().toggleBold().run() },
-    { label: 'Italic', isOn: is.italic, act: () => run().toggleItalic().run() },
-    { label: 'Points', isOn: is.points, act: () => run().toggleBulletList().run() },
-    { label: 'Numbers', isOn: is.numbers, act: () => run().toggleOrderedList().run() },
-    { label: 'Check boxes', isOn: is.checks, act: () => run().toggleTaskList().run() },
-    { label: 'Quote', isOn: is.quote, act: () => run().toggleBlockquote().run() },
-    { label: 'Link', act: () => run().insertContent('[[').run() },
-    { label: 'Undo', disabled: !is.canUndo, act: () => run().undo().run() },
-    { label: 'Redo', disabled: !is.canRedo, act: () => run().redo().run() },
-  ];
-  return (
-    <ScrollView
-      horizontal
-      role="toolbar"
-      aria-label="Form of the text"
-      showsHorizontalScrollIndicator={false}
-      style={{ flexGrow: 0, borderTopWidth: 1, borderTopColor: colours.rule }}
-    >
-      {tools.map(({ label, isOn, disabled = false, act }) => (
-        <Press
-          key={label}
-          label={label}
-          {...(isOn === undefined ? {} : { 'aria-pressed': isOn })}
-          disabled={disabled}
-          onPress={act}
-          style={{ paddingHorizontal: 10, alignItems: 'center' }}
-        >
-          <View style={{ borderBottomWidth: 2, borderBottomColor: isOn ? colours.ink : 'transparent' }}>
-            <Type isBold={isOn ?? false}>{label}</Type>
-          </View>
-        </Press>
-      ))}
-    </ScrollView>
   );
 }
 
@@ -160,11 +131,11 @@ function LinkMenuBox({ menu: { targets, chosen, at, choose } }: { menu: LinkMenu
 }
 
 /** The editor draws plain elements: they get the manuscript's face and our colours. */
-const styles = (colours: Colours): string => `
+const styles = (colours: Colours, kinds: ReturnType<typeof useMarkKinds>): string => `
 .immeld-note { outline: none; min-height: 220px; font-family: ${FONTS.text}; font-size: ${SIZES.body}px; line-height: 1.6; color: ${colours.ink}; overflow-wrap: anywhere; }
 .immeld-note:focus-visible { box-shadow: -3px 0 0 ${colours.petrol}; padding-left: 10px; margin-left: -10px; }
 .immeld-note p { margin: 0 0 12px; }
-.immeld-note h1, .immeld-note h2, .immeld-note h3 { font-family: ${FONTS.textBold}; font-weight: normal; font-size: ${SIZES.large}px; line-height: 1.3; margin: 18px 0 8px; }
+.immeld-note h1, .immeld-note h2, .immeld-note h3 { position: relative; font-family: ${FONTS.textBold}; font-weight: normal; font-size: ${SIZES.large}px; line-height: 1.3; margin: 18px 0 8px; }
 .immeld-note ul, .immeld-note ol { margin: 0 0 12px; padding-left: 26px; }
 .immeld-note li p { margin: 0 0 4px; }
 .immeld-note ul[data-type=taskList] { list-style: none; padding-left: 0; }
@@ -175,5 +146,23 @@ const styles = (colours: Colours): string => `
 .immeld-note blockquote { margin: 0 0 12px; padding-left: 14px; border-left: 3px solid ${colours.rule}; }
 .immeld-note a { color: ${colours.petrol}; text-decoration: underline; cursor: pointer; }
 .immeld-note pre { background: ${colours.sheet}; border: 1px solid ${colours.rule}; padding: 10px; overflow-x: auto; }
+.immeld-note .folded-away { display: none; }
+.immeld-note .fold { float: right; min-width: 44px; min-height: 32px; border: 0; background: none; color: ${colours.petrol}; font-size: ${SIZES.body}px; cursor: pointer; }
+.immeld-note .fold:focus-visible { outline: 2px solid ${colours.petrol}; }
+.immeld-note .tableWrapper { overflow-x: auto; margin: 0 0 12px; }
+.immeld-note table { border-collapse: collapse; min-width: 60%; }
+.immeld-note th, .immeld-note td { border: 1px solid ${colours.rule}; padding: 6px 10px; text-align: left; vertical-align: top; min-width: 72px; }
+.immeld-note th { font-weight: normal; font-family: ${FONTS.textBold}; background: ${colours.paper}; }
+.immeld-note th p, .immeld-note td p { margin: 0; }
+.immeld-note .selectedCell { background: ${colours.lit}; }
+.immeld-note img { max-width: 100%; max-height: 420px; display: block; margin: 0 0 12px; }
+.immeld-note img.ProseMirror-selectednode { outline: 2px solid ${colours.petrol}; }
+.immeld-note mark { color: inherit; background: color-mix(in srgb, ${colours.ochre} 22%, transparent); border-bottom: 2px solid ${colours.ochre}; }
+${kinds.offered
+  .map(({ id }) => {
+    const tone = colours[kinds.of(id).tone];
+    return `.immeld-note mark[data-kind="${CSS.escape(id)}"] { background: color-mix(in srgb, ${tone} 20%, transparent); border-bottom-color: ${tone}; }`;
+  })
+  .join('\n')}
 .immeld-note hr { border: 0; border-top: 1px solid ${colours.rule}; margin: 18px 0; }
 `;

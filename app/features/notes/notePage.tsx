@@ -1,7 +1,8 @@
 import type { Note } from '@immeld/core/contract/notes';
+import type { Editor } from '@tiptap/react';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { TextInput, View } from 'react-native';
+import { ScrollView, TextInput, View } from 'react-native';
 import { useChanges, useRelatedToNote } from '../../api/queries';
 import { LineEntry } from '../../ui/lineEntry';
 import { Failure } from '../../ui/notice';
@@ -12,6 +13,8 @@ import { useUndoBar } from '../../ui/undoBar';
 import { FolderChips } from '../shelves/folderChips';
 import { RelatedList } from '../shelves/relatedList';
 import { NoteEditor } from './noteEditor';
+import { NoteHistory } from './noteHistory';
+import { NoteMarkdown } from './noteMarkdown';
 import { noteTitle } from './noteTitle';
 import { type WritingState, useNoteWriting } from './useNoteWriting';
 
@@ -22,10 +25,14 @@ const STATE_WORDS: Record<WritingState, string> = {
   conflict: 'changed on another device',
 };
 
-/** A note: its title, its text, and under “About” where it is filed and what belongs beside it. */
-export function NotePage({ note }: { note: Note }) {
+/**
+ * A note: its title, its text, and under “About” where it is filed and what belongs beside it.
+ * @param onTaken called when an earlier text was taken back, which the page has to begin from
+ */
+export function NotePage({ note, onTaken }: { note: Note; onTaken: () => void }) {
   const router = useRouter();
   const [isAbout, setAbout] = useState(false);
+  const [editor, setEditor] = useState<Editor | null>(null);
   const writing = useNoteWriting(note);
   return (
     <View style={{ flex: 1, paddingTop: 8 }}>
@@ -46,9 +53,15 @@ export function NotePage({ note }: { note: Note }) {
       {writing.state === 'conflict' && <Conflict writing={writing} />}
       {/* The editor stays, so that nothing typed is lost by looking elsewhere. */}
       <View style={{ flex: 1, minHeight: 0, display: isAbout ? 'none' : 'flex' }}>
-        <NoteEditor body={writing.body} onChange={writing.write} />
+        <NoteEditor noteId={note.id} body={writing.body} onChange={writing.write} onReady={setEditor} />
       </View>
-      {isAbout && <AboutNote note={note} />}
+      {isAbout && (
+        <ScrollView contentContainerStyle={{ paddingBottom: 32 }}>
+          {editor && <NoteMarkdown editor={editor} title={noteTitle(note)} />}
+          <NoteHistory note={note} isKept={writing.state === 'kept'} onTaken={onTaken} />
+          <AboutNote note={note} />
+        </ScrollView>
+      )}
     </View>
   );
 }

@@ -16,6 +16,7 @@ import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
 import { useCorrecting } from './correcting';
+import { useQuoteIntoNote } from './quoteInto';
 import type { SoundPlayer } from './soundPlayer';
 import { WhoPanel } from './speakers';
 
@@ -162,6 +163,7 @@ export function MarkingBar({ recording, player }: BarProps) {
   const [naming, setNaming] = useState<Selected | null>(null);
   const { desk } = useCorrecting();
   const show = useUndoBar();
+  const quote = useQuoteIntoNote();
   const at = naming ?? writing?.at ?? selected;
   const words = useMemo(() => recording.passages.flatMap((p) => p.words), [recording.passages]);
 
@@ -310,6 +312,17 @@ export function MarkingBar({ recording, player }: BarProps) {
           <WordButton {...hold} label="Picture or file" onPress={() => attach(latest(at))} />
           <WordButton {...hold} label="Play" onPress={() => player.playSpan(at.startMs, at.endMs)} />
           <WordButton {...hold} label="Repeat" onPress={() => player.repeat({ fromMs: at.startMs, toMs: at.endMs })} />
+          {!writing && quote && (
+            <WordButton
+              {...hold}
+              label="Into a note"
+              onPress={() => {
+                const { text: words, startMs } = latest(at);
+                quote({ text: words, startMs: Math.round(startMs) });
+                done();
+              }}
+            />
+          )}
           {!writing && <WordButton {...hold} label="Who says it" onPress={() => setNaming(latest(at))} />}
           {writing && <WordButton label="Leave it" onPress={done} />}
         </View>

@@ -21,6 +21,7 @@ import { MARGIN_WIDTH, Manuscript } from './manuscript';
 import { MarkingBar, MarksContext, wordMarksOf } from './marking';
 import { MarginList } from './marginList';
 import { PlayerBar } from './playerBar';
+import { type Quotation, QuoteContext, QuotePanel } from './quoteInto';
 import { type ManuscriptRow, manuscriptRows, marginOf } from './rows';
 import { SoundPlayer } from './soundPlayer';
 import { SoundStrip } from './soundStrip';
@@ -58,17 +59,28 @@ export function RecordingPage({ recording, startAtMs, part: asked }: PageProps) 
   );
   const speaking = useSpeakersOf(recording);
   const marks = useMemo(() => wordMarksOf(recording.slips), [recording.slips]);
+  const [quotation, setQuotation] = useState<Quotation | null>(null);
   const shared = { recording, player, rows, pauses };
   return (
     <CorrectingContext.Provider value={correcting.context}>
       <SpeakersContext.Provider value={speaking}>
         <MarksContext.Provider value={marks}>
-          {isWide ? (
-            <WidePage {...shared} tabs={tabs} part={part === 'words' ? 'margin' : part} onPart={setPart} />
-          ) : (
-            <PhonePage {...shared} tabs={tabs} part={part} onPart={setPart} />
-          )}
-          <MarkingBar recording={recording} player={player} />
+          <QuoteContext.Provider value={setQuotation}>
+            {isWide ? (
+              <WidePage {...shared} tabs={tabs} part={part === 'words' ? 'margin' : part} onPart={setPart} />
+            ) : (
+              <PhonePage {...shared} tabs={tabs} part={part} onPart={setPart} />
+            )}
+            <MarkingBar recording={recording} player={player} />
+            {quotation && (
+              <QuotePanel
+                recordingId={recording.id}
+                title={titleOf(recording)}
+                quotation={quotation}
+                onClose={() => setQuotation(null)}
+              />
+            )}
+          </QuoteContext.Provider>
         </MarksContext.Provider>
       </SpeakersContext.Provider>
     </CorrectingContext.Provider>

@@ -16,6 +16,7 @@ import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
 import { PdfPages } from './pdfPages';
+import { useQuoteIntoNote } from './quoteInto';
 import type { SoundPlayer } from './soundPlayer';
 
 type Entry = 'words' | 'comment' | 'assignee';
@@ -31,6 +32,7 @@ export const SlipNote = memo(function SlipNote({ slip, player }: { slip: Slip; p
   const kinds = useMarkKinds();
   const { slip: change, comment } = useChanges();
   const show = useUndoBar();
+  const quote = useQuoteIntoNote();
   const [entry, setEntry] = useState<Entry | null>(null);
   const [isMore, setMore] = useState(false);
   const [text, setText] = useState('');
@@ -108,6 +110,9 @@ export const SlipNote = memo(function SlipNote({ slip, player }: { slip: Slip; p
                 <WordButton label={`Not for ${slip.assignee}`} onPress={forNobody} />
               ) : (
                 <WordButton label="For somebody" onPress={() => begin('assignee')} />
+              )}
+              {quote && slip.text !== '' && (
+                <WordButton label="Into a note" onPress={() => quote({ text: slip.text, startMs: slip.startMs })} />
               )}
               <WordButton label="Take away" onPress={remove} />
               <WordButton label="Less" onPress={() => setMore(false)} />

@@ -42,7 +42,10 @@ export function Several({ asked }: { asked: Scope }) {
     <Page>
       <ScrollView contentContainerStyle={{ paddingTop: 14, paddingBottom: 40, gap: 10 }}>
         <View>
-          <Title>{data?.title ?? 'Several recordings'}</Title>
+          <Type size="tiny" tone="faint">
+            Several recordings, written up as one
+          </Type>
+          <Title>{data?.title ?? '…'}</Title>
           {!scope.recordingIds && (
             <OneOf label="Said in" options={SPANS} nameOf={(s) => s} chosen={span} onChoose={choose} />
           )}

@@ -1,0 +1,75 @@
+import type { NoteBody } from '@immeld/core/contract/notes';
+import type { Editor } from '@tiptap/react';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { WordButton } from '../../ui/press';
+import { saveFile } from '../../ui/saveFile';
+import { Title, Type } from '../../ui/type';
+import { markdownAsNote, noteAsMarkdown } from './noteDocument';
+
+const LARGEST_BYTES = 1_000_000;
+const OWN_PICTURE = /\(\/api\/note-pictures\/[0-9a-f-]{36}\)/gi;
+
+/** Pictures go along in the text, as data: a file that is handed on has no way to this server. */
+async function withPictures(markdown: string): Promise<string> {
+  let text = markdown;
+  for (const found of new Set(markdown.match(OWN_PICTURE) ?? [])) {
+    const bytes = await (await fetch(found.slice(1, -1))).blob();
+    const data = await new Promise<string>((resolve, reject) => {
+      const reader = new FileReader();
+      reader.onload = () => resolve(reader.result as string);
+      reader.onerror = () => reject(reader.error ?? new Error('A picture could not be read.'));
+      reader.readAsDataURL(bytes);
+    });
+    text = text.replaceAll(found, `(${data})`);
+  }
+  return text;
+}
+
+/** A note out as Markdown, and Markdown into it. */
+export function NoteMarkdown({ editor, title }: { editor: Editor; title: string }) {
+  const [said, setSaid] = useState<string | null>(null);
+  const markdown = () => noteAsMarkdown(editor.getJSON() as NoteBody);
+  const bringIn = () => {
+    const field = document.createElement('input');
+    Object.assign(field, { type: 'file', accept: '.md,.markdown,.txt,text/markdown,text/plain' });
+    field.onchange = async () => {
+      const file = field.files?.[0];
+      if (!file) return;
+      if (file.size > LARGEST_BYTES)
+        return setSaid('This file is longer than a note can be: at most 1 MB. Nothing was changed.');
+      const { content = [] } = markdownAsNote(await file.text());
+      editor.chain().insertContentAt(editor.state.doc.content.size, content).run();
+      setSaid(`“${file.name}” stands at the end of the note.`);
+    };
+    field.click();
+  };
+  const save = async () => {
+    try {
+      saveFile(
+        new Blob([`# ${title}\n\n${await withPictures(markdown())}\n`], { type: 'text/markdown' }),
+        `${title}.md`,
+      );
+    } catch {
+      setSaid('The pictures could not be fetched from the server, so no file was made. The note is safe.');
+    }
+  };
+  return (
+    <View>
+      <Title level={2}>Markdown</Title>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+        <WordButton label="Save as Markdown" onPress={() => void save()} />
+        <WordButton
+          label="Copy as Markdown"
+          onPress={() => void navigator.clipboard.writeText(markdown()).then(() => setSaid('Copied.'))}
+        />
+        <WordButton label="Bring in Markdown" onPress={bringIn} />
+      </View>
+      {said && (
+        <Type size="small" role="status">
+          {said}
+        </Type>
+      )}
+    </View>
+  );
+}

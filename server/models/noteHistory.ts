@@ -1,0 +1,54 @@
+import type { NoteBody } from '@immeld/core/contract/notes';
+import {
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
+} from 'sequelize';
+import { jsonText } from './jsonText';
+
+/** The text of a note as it stood until `createdAt`. */
+export class NoteVersionRow extends Model<InferAttributes<NoteVersionRow>, InferCreationAttributes<NoteVersionRow>> {
+  declare id: CreationOptional<string>;
+  declare accountId: CreationOptional<string>;
+  declare noteId: string;
+  declare body: NoteBody | null;
+  declare text: string;
+  declare createdAt: CreationOptional<Date>;
+
+  static initialise(sequelize: Sequelize): void {
+    NoteVersionRow.init(
+      {
+        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+        accountId: DataTypes.UUID,
+        noteId: DataTypes.UUID,
+        body: jsonText<NoteBody | null>('body', null),
+        text: DataTypes.TEXT,
+        createdAt: DataTypes.DATE,
+      },
+      { sequelize, tableName: 'note_versions', modelName: 'noteVersion' },
+    );
+  }
+}
+
+/** A picture in a note. */
+export class NotePictureRow extends Model<InferAttributes<NotePictureRow>, InferCreationAttributes<NotePictureRow>> {
+  declare id: CreationOptional<string>;
+  declare accountId: CreationOptional<string>;
+  declare noteId: string;
+  declare file: string;
+
+  static initialise(sequelize: Sequelize): void {
+    NotePictureRow.init(
+      {
+        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+        accountId: DataTypes.UUID,
+        noteId: DataTypes.UUID,
+        file: DataTypes.TEXT,
+      },
+      { sequelize, tableName: 'note_pictures', modelName: 'notePicture' },
+    );
+  }
+}

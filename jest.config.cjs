@@ -25,6 +25,27 @@ const esmPackages = [
   '@seriousme',
   'ical.js',
   '@date-fns',
+  ...[
+    'retext[^/]*',
+    'unified',
+    'bail',
+    'is-plain-obj',
+    'trough',
+    'vfile[^/]*',
+    'parse-[a-z]+',
+    'nlcst-[a-z-]+',
+    'unist-[a-z-]+',
+  ],
+  ...[
+    'array-iterate',
+    'quotation',
+    'is-object',
+    'number-to-words',
+    'format',
+    'devlop',
+    'pluralize',
+    'automated-readability',
+  ],
 ];
 const inNode = (name) => ({
   displayName: name,

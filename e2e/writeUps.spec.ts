@@ -146,3 +146,89 @@ test('a long recording has contents: parts that lead to their second, and can be
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(headings).toBe(0);
 });
+
+test('several recordings are written up as one, over a week, and each line leads to its recording', async ({
+  page,
+  immeld,
+}) => {
+  await page.goto(`${immeld.address}/shelves/all`);
+  await page.getByRole('button', { name: 'Write-up of all' }).click();
+  await page.getByRole('radio', { name: 'last 30 days' }).click();
+  const made = page.getByRole('button', { name: /^Made of \d+ recordings$/ });
+  await expect(made).toBeVisible();
+  await made.click();
+  await expect(page.getByRole('button', { name: /^Infiltration and field capacity/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Make a write-up' }).click();
+  await page.getByRole('button', { name: /^Week in review/ }).click();
+  const sheet = page.getByRole('article', { name: 'Week in review' });
+  await expect(sheet.getByRole('heading', { name: 'To do' })).toBeVisible();
+  await expectAccessible(page);
+  // What is kept stays when the rest is made again.
+  await sheet.getByRole('button', { name: 'Other length or wording' }).click();
+  const decided = sheet.getByRole('checkbox', { name: 'Keep What it was about as it is' });
+  await decided.click();
+  await sheet.getByRole('radio', { name: 'formal' }).click();
+  await expect(decided).toBeChecked();
+  await sheet.getByRole('button', { name: 'Lengths are right' }).click();
+  await sheet
+    .getByRole('button', { name: /Play \d+:\d\d$/ })
+    .first()
+    .click();
+  await expect(page).toHaveURL(/\/recordings\/[0-9a-f-]{36}\?at=\d+/);
+});
+
+test('a usual write-up is made by itself when a recording is put into its folder', async ({ page, immeld }) => {
+  await page.goto(`${immeld.address}/templates`);
+  await page.getByRole('button', { name: 'Make After the call by itself' }).click();
+  await page.getByRole('switch', { name: 'Home' }).click();
+  await expect(page.getByRole('switch', { name: 'Home' })).toBeChecked();
+  await expectAccessible(page);
+  const { id } = await recordingNamed(immeld, 'Planning call volunteers.ogg');
+  await page.goto(`${immeld.address}/recordings/${id}?part=about`);
+  await page.getByRole('radio', { name: 'Home' }).click();
+  await page.goto(`${immeld.address}/recordings/${id}?part=write-ups`);
+  await expect(page.getByRole('article', { name: 'After the call' })).toBeVisible();
+});
+
+test('a language model of one’s own writes a write-up: what is sent is shown, what has no source is marked', async ({
+  page,
+  immeld,
+}) => {
+  await page.goto(`${immeld.address}/settings`);
+  await page.getByRole('button', { name: 'Use the stand-in', exact: true }).click();
+  await expect(page.getByText('This is the stand-in of the demo')).toBeVisible();
+  await page.getByRole('button', { name: 'Try it' }).click();
+  await expect(page.getByText('It answers: This is the stand-in. It is there.')).toBeVisible();
+  await expectAccessible(page);
+  const { id } = await recordingNamed(immeld, 'Appointment with Bram.m4a');
+  await page.goto(`${immeld.address}/recordings/${id}?part=write-ups`);
+  await page.getByRole('button', { name: 'Make a write-up' }).click();
+  await page.getByRole('switch', { name: 'Written by my language model' }).click();
+  await page.getByRole('button', { name: /^Minutes\./ }).click();
+  await page.getByRole('button', { name: 'Read it word for word' }).click();
+  await expect(page.getByText(/^Sections:/)).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Send it, now and from now on' }).click();
+  const sheet = page.getByRole('article', { name: 'Minutes' });
+  await expect(sheet.getByText('by your language model')).toBeVisible();
+  await expect(sheet.getByText('without a source')).toBeVisible();
+  await sheet
+    .getByRole('button', { name: /Play \d+:\d\d$/ })
+    .first()
+    .click();
+  // Gone, it is the built-in way that writes, and why is said.
+  await fetch(`${immeld.address}/api/language-model`, {
+    ...{ method: 'PATCH', headers: { 'Content-Type': 'application/json' } },
+    body: JSON.stringify({ address: `${immeld.address}/nowhere` }),
+  });
+  await fetch(`${immeld.address}/api/language-model`, {
+    ...{ method: 'PATCH', headers: { 'Content-Type': 'application/json' } },
+    body: JSON.stringify({ hasAgreed: true }),
+  });
+  await page.reload();
+  await page.getByRole('button', { name: 'Make a write-up' }).click();
+  await page.getByRole('switch', { name: 'Written by my language model' }).click();
+  await page.getByRole('button', { name: /^Key points\./ }).click();
+  await expect(page.getByRole('alert')).toContainText('was made by the built-in way');
+  await expect(page.getByRole('article', { name: 'Key points' })).toBeVisible();
+});

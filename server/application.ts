@@ -18,7 +18,9 @@ import { dayRoutes } from './routes/days';
 import { findRoutes } from './routes/find';
 import { historyRoutes } from './routes/history';
 import { jobRoutes } from './routes/jobs';
+import { languageModelRoutes } from './routes/languageModel';
 import { noteRoutes } from './routes/notes';
+import { reworkRoutes } from './routes/rework';
 import { packRoutes, servePacks } from './routes/packs';
 import { recordingRoutes } from './routes/recordings';
 import { replacementRoutes } from './routes/replacements';
@@ -32,6 +34,7 @@ import { serveTodoFeeds, todoRoutes } from './routes/todos';
 import { UPLOAD_PATH, uploadServer } from './routes/uploads';
 import { writeUpRoutes } from './routes/writeUps';
 import { STAND_IN_FEED, serveStandInCalendar } from './standIns/calendarFeed';
+import { standInLanguageModel } from './standIns/languageModel';
 import type { SoundStore } from './storage/soundStore';
 
 export type ApplicationParts = {
@@ -53,7 +56,8 @@ export function createApplication({ database, sounds, queue, appFolder, isDemo }
   application.all([UPLOAD_PATH, `${UPLOAD_PATH}/*rest`], (request, response) => uploads.handle(request, response));
   application.use(
     compression({
-      filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response),
+      filter: (request, response) =>
+        !/\/(?:events|model-sheets)$/.test(request.path) && compression.filter(request, response),
     }),
   );
   application.use('/api', express.json({ limit: '2mb' }), apiRouter(database, sounds, queue, isDemo));
@@ -62,7 +66,10 @@ export function createApplication({ database, sounds, queue, appFolder, isDemo }
   });
   servePacks(application);
   serveTodoFeeds(application);
-  if (isDemo) application.get(STAND_IN_FEED, serveStandInCalendar);
+  if (isDemo) {
+    application.get(STAND_IN_FEED, serveStandInCalendar);
+    application.use(standInLanguageModel());
+  }
   if (appFolder) serveApp(application, appFolder);
   application.use(problemAnswers);
   return application;
@@ -87,6 +94,8 @@ function apiRouter(database: Sequelize, sounds: SoundStore, queue: JobQueue, isD
     findRoutes(database),
     historyRoutes(database),
     noteRoutes(database, sounds),
+    reworkRoutes(),
+    languageModelRoutes(),
     slipRoutes(sounds),
     correctionRoutes(sounds),
     replacementRoutes(database),

@@ -5,6 +5,7 @@ import { CalendarSettings } from '../features/settings/calendarSettings';
 import { ConsentSettings } from '../features/settings/consentSettings';
 import { DictationSettings } from '../features/settings/dictationSettings';
 import { ImportSettings } from '../features/settings/importSettings';
+import { LanguageModelSettings } from '../features/settings/languageModelSettings';
 import { ListeningSettings } from '../features/settings/listeningSettings';
 import { MarkSettings } from '../features/settings/markSettings';
 import { NameSettings } from '../features/settings/nameSettings';
@@ -33,6 +34,7 @@ export default function SettingsScreen() {
         <DictationSettings />
         <ImportSettings />
         <CalendarSettings />
+        <LanguageModelSettings />
       </ScrollView>
     </Page>
   );

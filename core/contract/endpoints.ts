@@ -24,7 +24,9 @@ import { settingsChangeSchema, settingsSchema } from './settings';
 import { recordingListQuery } from './shelves';
 import { FILING_ENDPOINTS } from './filingEndpoints';
 import { FINDING_ENDPOINTS } from './findingEndpoints';
+import { LANGUAGE_MODEL_ENDPOINTS } from './languageModel';
 import { NOTE_ENDPOINTS } from './noteEndpoints';
+import { REWORK_ENDPOINTS } from './rework';
 import { TEMPLATE_ENDPOINTS } from './templates';
 import { TODO_ENDPOINTS } from './todos';
 
@@ -35,6 +37,8 @@ export const ENDPOINTS = {
   ...FILING_ENDPOINTS,
   ...FINDING_ENDPOINTS,
   ...NOTE_ENDPOINTS,
+  ...LANGUAGE_MODEL_ENDPOINTS,
+  ...REWORK_ENDPOINTS,
   ...TEMPLATE_ENDPOINTS,
   ...TODO_ENDPOINTS,
   status: endpoint({

@@ -74,6 +74,8 @@ export const lineSchema = yup.object({
   /** Who said it or has to do it, and by when: cells of a table, and what grouping goes by. */
   person: yup.string().defined().nullable(),
   due: yup.string().defined().nullable(),
+  /** Written by a language model without saying what it rests on. */
+  isUncited: yup.boolean().default(false),
 });
 export type Line = yup.InferType<typeof lineSchema>;
 
@@ -109,6 +111,8 @@ export const sheetSchema = yup.object({
   /** The recording it is of; null for one of several. */
   recordingId: yup.string().uuid().defined().nullable(),
   scope: scopeSchema.nullable().default(null),
+  /** Whether a language model wrote it. */
+  isByModel: yup.boolean().default(false),
   /** The template as it was when it was made. */
   template: templateSchema.required(),
   sections: yup.array().of(madeSectionSchema.required()).required(),

@@ -3,6 +3,9 @@ import type { Line, MadeSection } from '../contract/templates';
 import { clockTime } from '../formats/times';
 import { whoAndWhen } from './asMarkdown';
 
+/** Behind what a language model wrote without saying what it rests on. */
+const NO_SOURCE = 'without a source';
+
 const text = (words: string): NoteNode => ({ type: 'text', text: words });
 const paragraph = (content: NoteNode[]): NoteNode => ({ type: 'paragraph', ...(content.length ? { content } : {}) });
 
@@ -23,7 +26,7 @@ export function writeUpAsNote(sections: readonly MadeSection[], ofAll: string | 
           },
         ];
   const words = (line: Line): NoteNode[] => {
-    const more = line.todoId ? whoAndWhen(line) : '';
+    const more = line.isUncited ? NO_SOURCE : line.todoId ? whoAndWhen(line) : '';
     return [text(more ? `${line.text} (${more})` : line.text), ...moment(line)];
   };
   const heading = (level: number, name: string): NoteNode => ({

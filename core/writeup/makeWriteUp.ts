@@ -57,6 +57,7 @@ type Found = Line & { score: number; at: number; project: string | null; paragra
 
 const found = (text: string, startMs: number | null): Found => ({
   ...{ text, startMs, recordingId: null, todoId: null, isDone: false, person: null, due: null },
+  isUncited: false,
   ...{ score: 1, at: startMs ?? 0, project: null, paragraph: 0 },
 });
 
@@ -146,7 +147,7 @@ class Maker {
             : true,
     );
     const lines = chosen.map((t): Found => ({
-      ...{ text: t.text, startMs: t.startMs, recordingId: null, todoId: t.id, isDone: t.isDone },
+      ...{ text: t.text, startMs: t.startMs, recordingId: null, todoId: t.id, isDone: t.isDone, isUncited: false },
       ...{ person: t.who, due: t.due },
       ...{ score: 1, at: t.startMs ?? Infinity, project: t.project, paragraph: 0 },
     }));
@@ -228,8 +229,8 @@ function shortened(text: string, most: number, unit: Section['unit']): string {
 }
 
 function grouped(lines: readonly Found[], { content, grouping }: Section, maker: Maker): MadeSection['groups'] {
-  const plainLine = ({ text, startMs, recordingId, todoId, isDone, person, due }: Found): Line => ({
-    ...{ text, startMs, recordingId, todoId, isDone, person, due },
+  const plainLine = ({ text, startMs, recordingId, todoId, isDone, person, due, isUncited }: Found): Line => ({
+    ...{ text, startMs, recordingId, todoId, isDone, person, due, isUncited },
   });
   if (content === 'text') {
     const numbers = [...new Set(lines.map((l) => l.paragraph))];

@@ -17,6 +17,7 @@ import * as todoList from './0015-todo-list';
 import * as sheets from './0016-sheets';
 import * as sheetsOfSeveral from './0017-sheets-of-several';
 import * as noteHistory from './0018-note-history';
+import * as languageModel from './0019-language-model';
 import * as appointments from './0003-appointments';
 
 /** In order; a migration that has shipped is never changed, a new one is added. */
@@ -39,6 +40,7 @@ const MIGRATIONS: { name: string; up: (schema: QueryInterface) => Promise<void> 
   { name: '0016-sheets', up: sheets.up },
   { name: '0017-sheets-of-several', up: sheetsOfSeveral.up },
   { name: '0018-note-history', up: noteHistory.up },
+  { name: '0019-language-model', up: languageModel.up },
 ];
 
 /** Brings the database to the newest form. Rejects with the migration's error and leaves the earlier ones done. */

@@ -5,6 +5,7 @@ import { CalendarRow } from './calendar';
 import { DeedRow } from './deed';
 import { Folder } from './folder';
 import { JobRow } from './job';
+import { LanguageModelRow } from './languageModel';
 import { LinkRow, NoteRow, NoteTag } from './note';
 import { NotePictureRow, NoteVersionRow } from './noteHistory';
 import { PassageRow } from './passage';
@@ -32,6 +33,7 @@ export function initModels(database: Sequelize): void {
     SettingsRow,
     Folder,
     JobRow,
+    LanguageModelRow,
     LinkRow,
     NotePictureRow,
     NoteRow,

@@ -36,6 +36,7 @@ export class SheetRow extends Model<InferAttributes<SheetRow>, InferCreationAttr
   /** Null for one of several recordings, which has a scope. */
   declare recordingId: string | null;
   declare scope: CreationOptional<Scope | null>;
+  declare isByModel: CreationOptional<boolean>;
   declare template: Template;
   declare sections: MadeSection[];
 
@@ -46,6 +47,7 @@ export class SheetRow extends Model<InferAttributes<SheetRow>, InferCreationAttr
         accountId: DataTypes.UUID,
         recordingId: DataTypes.UUID,
         scope: DataTypes.JSON,
+        isByModel: { type: DataTypes.BOOLEAN, defaultValue: false },
         template: DataTypes.JSON,
         sections: DataTypes.JSON,
       },

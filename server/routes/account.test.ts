@@ -281,6 +281,8 @@ describe('another account’s things', () => {
       makeSheet: { template: TEMPLATE },
       previewWriteUp: { template: TEMPLATE },
       changeSheet: { template: TEMPLATE },
+      describeModelRequest: { template: TEMPLATE },
+      makeModelSheet: { template: TEMPLATE },
     },
     addComment: { id: randomUUID(), text: 'x' },
     quoteInNote: { recordingId: randomUUID(), startMs: 0, text: 'x' },

@@ -1,6 +1,6 @@
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
-import type { KeptTemplate, Sheet } from '@immeld/core/contract/templates';
+import type { KeptTemplate } from '@immeld/core/contract/templates';
 import { inFigures } from '@immeld/core/transcript/figures';
 import { partsOf } from '@immeld/core/language/parts';
 import { sentencesOf } from '@immeld/core/language/sentences';
@@ -20,12 +20,10 @@ import { SlipRow } from '../models/slip';
 import { TodoRow } from '../models/todo';
 import { passagesOf } from '../transcript/corrections';
 import { recordingsIn, titleOfScope } from '../writeUps/scope';
-import { makeSheetAgain, sectionsOf, sectionsOfScope } from '../writeUps/sheets';
+import { keepSheet, makeSheetAgain, sectionsOf, sectionsOfScope } from '../writeUps/sheets';
+import { sheetView } from '../views/sheetView';
 import { serve } from './serve';
 
-const sheetView = ({ id, recordingId, scope = null, template, sections }: SheetRow): Sheet => ({
-  ...{ id, recordingId, scope, template, sections },
-});
 const templateView = ({ id, template }: TemplateRow): KeptTemplate => ({ id, isShipped: false, template });
 
 async function recordingBy(id: string): Promise<Recording> {
@@ -90,12 +88,7 @@ export function sheetRoutes(database: Sequelize): Router {
   });
   serve(router, ENDPOINTS.makeSheet, async ({ params, body: { template } }) => {
     const { id: recordingId } = await recordingBy(params.id);
-    const sections = await sectionsOf(recordingId, template);
-    // The same template made again takes the place of the one before.
-    await SheetRow.destroy({
-      where: { recordingId, id: (await sheetsNamed(recordingId, template.name)).map((s) => s.id) },
-    });
-    return sheetView(await SheetRow.create({ recordingId, template, sections }));
+    return sheetView(await keepSheet(recordingId, template, await sectionsOf(recordingId, template)));
   });
   serve(router, ENDPOINTS.changeSheet, async ({ params, body: { template, kept } }) =>
     sheetView(await makeSheetAgain(await sheetBy(params.id), template, kept)),
@@ -148,6 +141,3 @@ export function sheetRoutes(database: Sequelize): Router {
   });
   return router;
 }
-
-const sheetsNamed = async (recordingId: string, name: string): Promise<SheetRow[]> =>
-  (await SheetRow.findAll({ where: { recordingId } })).filter((s) => s.template.name === name);

@@ -7,7 +7,7 @@ import { makeWriteUpOfSeveral } from '@immeld/core/writeup/together';
 import { Op } from 'sequelize';
 import { titleOf } from '../models/recording';
 import { sharedSettings } from '../models/settings';
-import type { SheetRow } from '../models/sheet';
+import { SheetRow } from '../models/sheet';
 import { SlipRow } from '../models/slip';
 import { TodoRow } from '../models/todo';
 import { passagesOf } from '../transcript/corrections';
@@ -55,6 +55,19 @@ export async function sectionsOfScope(scope: Scope, template: Template): Promise
   return inWriting(makeWriteUpOfSeveral(template, several));
 }
 
+/** Keeps a write-up in pencil; the same template made again takes the place of the one before. */
+export async function keepSheet(
+  recordingId: string,
+  template: Template,
+  sections: MadeSection[],
+  isByModel = false,
+): Promise<SheetRow> {
+  const before = await SheetRow.findAll({ where: { recordingId } });
+  const same = before.filter((s) => s.template.name === template.name);
+  await SheetRow.destroy({ where: { id: same.map((s) => s.id) } });
+  return SheetRow.create({ recordingId, template, sections, isByModel });
+}
+
 /** Makes a write-up again; the sections whose numbers are given stay as they are, in their places. */
 export async function makeSheetAgain(
   sheet: SheetRow,
@@ -66,5 +79,5 @@ export async function makeSheetAgain(
   const kept = before.flatMap((section, at) => (keptNow.includes(at) ? [{ at, section }] : []));
   const sections = fresh.filter((f) => !kept.some(({ section }) => section.heading === f.heading));
   for (const { at, section } of kept) sections.splice(at, 0, { ...section, isKept: true });
-  return sheet.update({ template, sections });
+  return sheet.update({ template, sections, isByModel: false });
 }

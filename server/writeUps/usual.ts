@@ -39,7 +39,7 @@ export async function makeUsualWriteUp(recording: Recording): Promise<void> {
 
 /** After a recording was recognised: what is in pencil goes by the new words, and what is usual is made. */
 export async function writeUpAfterRecognition(recording: Recording): Promise<void> {
-  for (const sheet of await SheetRow.findAll({ where: { recordingId: recording.id } })) {
+  for (const sheet of await SheetRow.findAll({ where: { recordingId: recording.id, isByModel: false } })) {
     const kept = sheet.sections.flatMap((s, at) => (s.isKept ? [at] : []));
     await makeSheetAgain(sheet, sheet.template, kept);
   }

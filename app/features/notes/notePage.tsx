@@ -16,6 +16,7 @@ import { NoteEditor } from './noteEditor';
 import { NoteHistory } from './noteHistory';
 import { NoteMarkdown } from './noteMarkdown';
 import { noteTitle } from './noteTitle';
+import { ReworkPanel } from './reworkPanel';
 import { type WritingState, useNoteWriting } from './useNoteWriting';
 
 const STATE_WORDS: Record<WritingState, string> = {
@@ -25,13 +26,15 @@ const STATE_WORDS: Record<WritingState, string> = {
   conflict: 'changed on another device',
 };
 
+const VIEW_NAMES = { rework: 'Rework', about: 'About' };
+
 /**
  * A note: its title, its text, and under “About” where it is filed and what belongs beside it.
  * @param onTaken called when an earlier text was taken back, which the page has to begin from
  */
 export function NotePage({ note, onTaken }: { note: Note; onTaken: () => void }) {
   const router = useRouter();
-  const [isAbout, setAbout] = useState(false);
+  const [view, setView] = useState<'text' | 'rework' | 'about'>('text');
   const [editor, setEditor] = useState<Editor | null>(null);
   const writing = useNoteWriting(note);
   return (
@@ -47,15 +50,23 @@ export function NotePage({ note, onTaken }: { note: Note; onTaken: () => void })
         <Type size="tiny" tone={writing.state === 'conflict' ? 'rowan' : 'faint'} role="status" style={{ flex: 1 }}>
           {STATE_WORDS[writing.state]}
         </Type>
-        <WordButton label={isAbout ? 'Text' : 'About'} onPress={() => setAbout(!isAbout)} style={{ marginRight: 0 }} />
+        {(['rework', 'about'] as const).map((other) => (
+          <WordButton
+            key={other}
+            label={view === other ? 'Text' : VIEW_NAMES[other]}
+            onPress={() => setView(view === other ? 'text' : other)}
+            style={{ marginRight: 0 }}
+          />
+        ))}
       </View>
       {note.day ? <Title>{noteTitle(note)}</Title> : <NoteTitleField note={note} />}
       {writing.state === 'conflict' && <Conflict writing={writing} />}
       {/* The editor stays, so that nothing typed is lost by looking elsewhere. */}
-      <View style={{ flex: 1, minHeight: 0, display: isAbout ? 'none' : 'flex' }}>
+      <View style={{ flex: 1, minHeight: 0, display: view === 'text' ? 'flex' : 'none' }}>
         <NoteEditor noteId={note.id} body={writing.body} onChange={writing.write} onReady={setEditor} />
       </View>
-      {isAbout && (
+      {view === 'rework' && editor && <ReworkPanel editor={editor} />}
+      {view === 'about' && (
         <ScrollView contentContainerStyle={{ paddingBottom: 32 }}>
           {editor && <NoteMarkdown editor={editor} title={noteTitle(note)} />}
           <NoteHistory note={note} isKept={writing.state === 'kept'} onTaken={onTaken} />

@@ -1,11 +1,11 @@
-import type { LinkTarget } from '@immeld/core/contract/notes';
+import type { NoteCard } from '@immeld/core/contract/notes';
 import { useQueryClient } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { useRouter } from 'expo-router';
 import { createContext, useContext, useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { call } from '../../api/call';
-import { linkTargets } from '../../api/queries';
+import { noteTitle } from '../notes/noteTitle';
 import { Field } from '../../ui/field';
 import { Failure } from '../../ui/notice';
 import { Press, WordButton } from '../../ui/press';
@@ -30,12 +30,12 @@ export function QuotePanel({ recordingId, title, quotation, onClose }: PanelProp
   const client = useQueryClient();
   const show = useUndoBar();
   const [typed, setTyped] = useState('');
-  const [notes, setNotes] = useState<readonly LinkTarget[]>([]);
+  const [notes, setNotes] = useState<readonly NoteCard[]>([]);
   const [error, setError] = useState<unknown>(null);
   useEffect(() => {
     let isLatest = true;
-    linkTargets(typed).then(
-      (found) => isLatest && setNotes(found.filter((t) => t.kind === 'note')),
+    call('listNotes', { query: { titled: typed.trim() || undefined } }).then(
+      ({ items }) => isLatest && setNotes(items),
       (problem: unknown) => isLatest && setError(problem),
     );
     return () => {
@@ -79,8 +79,8 @@ export function QuotePanel({ recordingId, title, quotation, onClose }: PanelProp
       />
       <Field label="Words of its title" value={typed} onChangeText={setTyped} maxLength={100} />
       {notes.slice(0, 5).map((note) => (
-        <Press key={note.id} label={note.title} onPress={() => void into(note)}>
-          <Type>{note.title}</Type>
+        <Press key={note.id} label={noteTitle(note)} onPress={() => void into({ id: note.id, title: noteTitle(note) })}>
+          <Type>{noteTitle(note)}</Type>
         </Press>
       ))}
     </View>

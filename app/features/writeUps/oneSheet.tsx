@@ -36,7 +36,7 @@ export function OneSheet({ sheet, of, changes: { again, drop, keep }, onPlay }: 
     <View role="article" aria-label={template.name}>
       <PencilBox>
         <Type size="tiny" tone="faint">
-          Write-up in pencil
+          {sheet.isByModel ? 'Write-up in pencil, by your language model' : 'Write-up in pencil'}
         </Type>
         <Title level={2}>{template.name}</Title>
         <View style={{ paddingVertical: 6 }}>

@@ -101,6 +101,12 @@ function LineOf({ line, number, section: { form, indent }, onPlay }: LineProps) 
             {clockTime(startMs)}
           </Type>
         )}
+        {line.isUncited && (
+          <Type size="tiny" tone="rowan">
+            {'  '}
+            without a source
+          </Type>
+        )}
       </Type>
     </View>
   );

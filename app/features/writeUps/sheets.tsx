@@ -1,15 +1,18 @@
 import type { Recording } from '@immeld/core/contract/recordings';
 import type { Template } from '@immeld/core/contract/templates';
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
+import { useCallback, useState } from 'react';
 import { View } from 'react-native';
+import { useLanguageModel } from '../../api/languageModel';
 import { useSheetChanges, useSheets, useTemplates } from '../../api/templates';
+import { Choice } from '../../ui/choice';
 import { Failure, Loading } from '../../ui/notice';
 import { PencilBox } from '../../ui/pencil';
 import { Press, WordButton } from '../../ui/press';
 import { useColours } from '../../ui/theme';
 import { Title, Type } from '../../ui/type';
 import { titleOf } from '../tray/recordingRow';
+import { ModelWriting } from './modelWriting';
 import { OneSheet } from './oneSheet';
 
 type SheetsProps = { recording: Recording; onPlay: (ms: number) => void };
@@ -21,6 +24,13 @@ export function Sheets({ recording, onPlay }: SheetsProps) {
   const { make } = changes;
   const router = useRouter();
   const [isChoosing, setChoosing] = useState(false);
+  const [byModel, setByModel] = useState<Template | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const written = useCallback((why: string | null) => {
+    setProblem(why);
+    setByModel(null);
+    setChoosing(false);
+  }, []);
   if (recording.state !== 'ready') return null;
   return (
     <View style={{ gap: 12 }}>
@@ -35,10 +45,21 @@ export function Sheets({ recording, onPlay }: SheetsProps) {
         />
       ))}
       {make.error && <Failure error={make.error} />}
-      {isChoosing ? (
+      {problem && (
+        <Type role="alert" tone="rowan">
+          {problem} The write-up above was made by the built-in way.
+        </Type>
+      )}
+      {byModel ? (
+        <ModelWriting recordingId={recording.id} template={byModel} onDone={written} onClose={() => setByModel(null)} />
+      ) : isChoosing ? (
         <TemplateChoice
           isBusy={make.isPending}
           onChoose={(template) => make.mutate(template, { onSuccess: () => setChoosing(false) })}
+          onChooseModel={(template) => {
+            setProblem(null);
+            setByModel(template);
+          }}
           onClose={() => setChoosing(false)}
         />
       ) : (
@@ -54,19 +75,37 @@ export function Sheets({ recording, onPlay }: SheetsProps) {
   );
 }
 
-type ChoiceProps = { isBusy: boolean; onChoose: (template: Template) => void; onClose: () => void };
+type ChoiceProps = {
+  isBusy: boolean;
+  onChoose: (template: Template) => void;
+  /** Offered where a language model is connected. */
+  onChooseModel?: (template: Template) => void;
+  onClose: () => void;
+};
 
 /** The templates, own ones first, to make a write-up by. */
-export function TemplateChoice({ isBusy, onChoose, onClose }: ChoiceProps) {
+export function TemplateChoice({ isBusy, onChoose, onChooseModel, onClose }: ChoiceProps) {
   const colours = useColours();
   const router = useRouter();
   const { data, error } = useTemplates();
+  const { data: model } = useLanguageModel();
+  const [isByModel, setIsByModel] = useState(false);
+  const choose = isByModel && onChooseModel ? onChooseModel : onChoose;
   return (
     <PencilBox isInk>
       <View style={{ flexDirection: 'row', alignItems: 'center' }}>
         <Title level={2}>By which template?</Title>
         <WordButton label="Close" onPress={onClose} style={{ marginLeft: 'auto', marginRight: 0 }} />
       </View>
+      {model?.isOn && onChooseModel && (
+        <Choice
+          role="switch"
+          label="Written by my language model"
+          hint={model.isStandIn ? 'the stand-in of the demo' : model.address}
+          isOn={isByModel}
+          onPress={() => setIsByModel(!isByModel)}
+        />
+      )}
       {error && <Failure error={error} />}
       {!data && !error && <Loading />}
       {data?.items.map(({ id, template, isShipped }) => (
@@ -74,7 +113,7 @@ export function TemplateChoice({ isBusy, onChoose, onClose }: ChoiceProps) {
           key={id}
           label={`${template.name}. ${template.about}`}
           disabled={isBusy}
-          onPress={() => onChoose(template)}
+          onPress={() => choose(template)}
           style={{ borderTopWidth: 1, borderTopColor: colours.rule, paddingVertical: 8 }}
         >
           <Type isBold>

@@ -1,0 +1,207 @@
+import type { Piece, Way } from '@immeld/core/contract/rework';
+import { WAYS } from '@immeld/core/contract/rework';
+import { asPoints, asTable } from '@immeld/core/rework/forms';
+import type { Editor, JSONContent } from '@tiptap/react';
+import { useState } from 'react';
+import { ScrollView, View } from 'react-native';
+import { call } from '../../api/call';
+import { Failure, Loading } from '../../ui/notice';
+import { OneOf } from '../../ui/oneOf';
+import { PencilBox } from '../../ui/pencil';
+import { WordButton } from '../../ui/press';
+import { useIsWide } from '../../ui/shell';
+import { Type } from '../../ui/type';
+import { type Block, applyPiece, blocksOf, shiftedBy } from './reworkedText';
+
+const WAY_NAMES: Record<Way, string> = {
+  proofread: 'proofread',
+  shorter: 'shorter',
+  plainer: 'plainer',
+  formal: 'more formal',
+  friendly: 'friendlier',
+};
+const FORMS = ['points', 'numbers', 'table'] as const;
+type Form = (typeof FORMS)[number];
+
+type Proposed = { way: Way; blocks: Block[]; pieces: Piece[] };
+
+/** Works a note over: each proposal beside what stands there, taken one by one or all together. */
+export function ReworkPanel({ editor }: { editor: Editor }) {
+  const [way, setWay] = useState<Way>('proofread');
+  const [proposed, setProposed] = useState<Proposed | null>(null);
+  const [isAsking, setAsking] = useState(false);
+  const [error, setError] = useState<unknown>(null);
+  const ask = async (next: Way) => {
+    setWay(next);
+    setAsking(true);
+    setError(null);
+    try {
+      const blocks = blocksOf(editor.state);
+      const { pieces } = await call('rework', { body: { way: next, blocks: blocks.map((b) => b.text) } });
+      setProposed({ way: next, blocks, pieces });
+    } catch (problem) {
+      setError(problem);
+    } finally {
+      setAsking(false);
+    }
+  };
+  const take = (piece: Piece) => {
+    if (!proposed) return;
+    applyPiece(editor, proposed.blocks, piece);
+    const blocks = blocksOf(editor.state, proposed.blocks);
+    setProposed({ ...proposed, blocks, pieces: shiftedBy(proposed.pieces, piece) });
+  };
+  const takeAll = () => {
+    if (!proposed) return;
+    // From the end, so that the places of the others stay.
+    for (const [block] of [...proposed.blocks.entries()].reverse()) {
+      const edits = proposed.pieces.filter((p) => p.block === block).flatMap((p) => p.edits);
+      if (edits.length) applyPiece(editor, proposed.blocks, { block, edits });
+    }
+    setProposed({ ...proposed, pieces: [] });
+  };
+  const isPart = !editor.state.selection.empty;
+  return (
+    <ScrollView contentContainerStyle={{ paddingVertical: 12, gap: 10 }}>
+      <OneOf
+        label={isPart ? 'What is selected' : 'The whole note'}
+        options={WAYS}
+        nameOf={(w) => WAY_NAMES[w]}
+        chosen={proposed ? way : ('' as Way)}
+        onChoose={(next) => void ask(next)}
+      />
+      <Type size="tiny" tone="faint">
+        These are rules about words and forms; they do not think a text anew. Nothing changes until you take it.
+      </Type>
+      {error !== null && <Failure error={error} onRetry={() => void ask(way)} />}
+      {isAsking && <Loading label="Reading" />}
+      {proposed && !isAsking && proposed.pieces.length === 0 && (
+        <Type role="status">Nothing to change was found, or all of it is taken.</Type>
+      )}
+      {proposed && !isAsking && proposed.pieces.length > 0 && (
+        <>
+          <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap' }}>
+            <Type role="status" style={{ marginRight: 20 }}>
+              {proposed.pieces.length} {proposed.pieces.length === 1 ? 'proposal' : 'proposals'}
+            </Type>
+            <WordButton label="Take all" isBold onPress={takeAll} />
+          </View>
+          {proposed.pieces.map((piece, i) => (
+            <PieceOf
+              key={`${piece.block} ${piece.edits[0]?.from} ${i}`}
+              piece={piece}
+              onTake={() => take(piece)}
+              onLeave={() => setProposed({ ...proposed, pieces: proposed.pieces.filter((p) => p !== piece) })}
+            />
+          ))}
+        </>
+      )}
+      <FormChoice editor={editor} />
+    </ScrollView>
+  );
+}
+
+type PieceProps = { piece: Piece; onTake: () => void; onLeave: () => void };
+
+function PieceOf({ piece: { before, after, reasons }, onTake, onLeave }: PieceProps) {
+  const isWide = useIsWide();
+  return (
+    <View role="article" aria-label={`Proposal: ${after || 'nothing'}`}>
+      <PencilBox>
+        <View style={{ flexDirection: isWide ? 'row' : 'column', gap: isWide ? 20 : 4 }}>
+          <Type face="text" size="body" tone="faint" style={{ flex: isWide ? 1 : undefined }}>
+            {shown(before)}
+          </Type>
+          <Type face="text" size="body" style={{ flex: isWide ? 1 : undefined }}>
+            {shown(after) || '–'}
+          </Type>
+        </View>
+        {reasons.map((reason) => (
+          <Type key={reason} size="tiny" tone="petrol">
+            {reason}
+          </Type>
+        ))}
+        <View style={{ flexDirection: 'row' }}>
+          <WordButton label="Take it" isBold onPress={onTake} />
+          <WordButton label="Leave it" onPress={onLeave} />
+        </View>
+      </PencilBox>
+    </View>
+  );
+}
+
+/** What is no text in a paragraph, a link for example, is one sign in it. */
+const shown = (text: string): string => text.replaceAll('\uFFFC', '↗');
+
+/** The paragraph of the caret, or those that are selected, in another form. */
+function FormChoice({ editor }: { editor: Editor }) {
+  const [form, setForm] = useState<Form | null>(null);
+  const { $from, $to } = editor.state.selection;
+  const range = $from.blockRange($to, (node) => node.type.name === 'doc');
+  const paragraphs = range
+    ? Array.from({ length: range.endIndex - range.startIndex }, (_, i) => range.parent.child(range.startIndex + i))
+    : [];
+  const text = paragraphs.map((p) => p.textContent).join(' ');
+  const isPlain = paragraphs.length > 0 && paragraphs.every((p) => p.type.name === 'paragraph') && text.trim() !== '';
+  const take = () => {
+    if (!range || !form) return;
+    editor.chain().insertContentAt({ from: range.start, to: range.end }, contentOf(text, form)).run();
+    setForm(null);
+  };
+  return (
+    <View>
+      <OneOf
+        label="The paragraph as"
+        options={FORMS}
+        nameOf={(f) => f}
+        chosen={form ?? ('' as Form)}
+        onChoose={setForm}
+      />
+      {form && !isPlain && (
+        <Type tone="faint">Put the caret into a plain paragraph first, or select several of them.</Type>
+      )}
+      {form && isPlain && (
+        <PencilBox>
+          <Type face="text" tone="faint">
+            {text}
+          </Type>
+          {form === 'table'
+            ? asTable(text).map(([label, said], i) => (
+                <View key={i} style={{ flexDirection: 'row', gap: 12, paddingTop: 6 }}>
+                  <Type isBold style={{ width: 110 }}>
+                    {label}
+                  </Type>
+                  <Type face="text" style={{ flex: 1 }}>
+                    {said}
+                  </Type>
+                </View>
+              ))
+            : asPoints(text).map((point, i) => (
+                <Type face="text" key={i} style={{ paddingTop: 6 }}>
+                  {form === 'points' ? '•' : `${i + 1}.`} {point}
+                </Type>
+              ))}
+          <View style={{ flexDirection: 'row' }}>
+            <WordButton label="Take this form" isBold onPress={take} />
+            <WordButton label="Leave it" onPress={() => setForm(null)} />
+          </View>
+        </PencilBox>
+      )}
+    </View>
+  );
+}
+
+function contentOf(text: string, form: Form): JSONContent {
+  const paragraph = (words: string): JSONContent => ({
+    type: 'paragraph',
+    ...(words ? { content: [{ type: 'text', text: words }] } : {}),
+  });
+  if (form === 'table') {
+    const cells = (row: readonly string[]) => row.map((c) => ({ type: 'tableCell', content: [paragraph(c)] }));
+    return { type: 'table', content: asTable(text).map((row) => ({ type: 'tableRow', content: cells(row) })) };
+  }
+  return {
+    type: form === 'points' ? 'bulletList' : 'orderedList',
+    content: asPoints(text).map((point) => ({ type: 'listItem', content: [paragraph(point)] })),
+  };
+}

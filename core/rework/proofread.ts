@@ -1,0 +1,171 @@
+import type nspell from 'nspell';
+import { retext } from 'retext';
+import retextContractions from 'retext-contractions';
+import retextIndefiniteArticle from 'retext-indefinite-article';
+import retextRedundantAcronyms from 'retext-redundant-acronyms';
+import retextRepeatedWords from 'retext-repeated-words';
+import retextSentenceSpacing from 'retext-sentence-spacing';
+import retextSimplify from 'retext-simplify';
+import type { Piece } from '../contract/rework';
+import { sentencesAt } from './pieces';
+
+type Spelling = Pick<ReturnType<typeof nspell>, 'correct' | 'suggest'>;
+type Found = { from: number; to: number; insert: string; reason: string };
+
+const checks = retext()
+  .use(retextRepeatedWords)
+  .use(retextIndefiniteArticle)
+  .use(retextContractions, { straight: true })
+  .use(retextRedundantAcronyms)
+  .use(retextSentenceSpacing);
+const simplifying = retext().use(retextSimplify);
+
+const REASONS: Record<string, string> = {
+  'retext-repeated-words': 'The word stands there twice.',
+  'retext-indefinite-article': '“A” before a consonant that is heard, “an” before a vowel.',
+  'retext-contractions': 'The apostrophe is missing or in the wrong place.',
+  'retext-redundant-acronyms': 'The last word is in the abbreviation already.',
+  'retext-sentence-spacing': 'One space between two sentences.',
+  'retext-simplify': 'A plainer word for the same.',
+};
+
+/** What is said of `its` and `it's` and the like in talk; the surest cases only. Common practice, no source. */
+const MIXED_UP: readonly [RegExp, string, string][] = [
+  [/\b(?:could|should|would|must|might) of\b/gi, ' of| have', '“Could have” sounds like “could of”.'],
+  [/\bits (?=(?:a|an|the|been|not|going|too|very|raining|okay|ok)\b)/gi, "its|it's", '“It’s” is short for “it is”.'],
+  [/\bit's (?=(?:own|roots?|leaves|colour|shape|size)\b)/gi, "it's|its", '“Its” says whose it is.'],
+  [/\bweather (?=(?:or not|it|we|he|she|they|you|i|the)\b)/gi, 'weather|whether', '“Whether” asks; the weather rains.'],
+  [/\b(?:more|less|rather|better|other|bigger|smaller|longer|shorter) then\b/gi, ' then| than', '“Than” compares.'],
+];
+const NO_SUCH_WORD = 'No dictionary has this word.';
+const NO_WORD = /\d|^\p{Lu}{2,}$|[@/_]|^.$/u;
+/** Looking for what a word was to be takes time: of very bad text, what is found in so many ms. */
+const LOOKING_UP_MS = 2000;
+const LONGEST_WORD = 24;
+
+/** Looks words up in several dictionaries, each word once, and not for longer than a while. */
+export class Speller {
+  private readonly looked = new Map<string, string | null>();
+  private spentMs = 0;
+
+  /** @param known words that are right whatever the dictionaries say: names and terms of the person */
+  constructor(
+    private readonly spellings: readonly Spelling[],
+    private readonly known: ReadonlySet<string>,
+  ) {}
+
+  /** What a word was probably to be; null for one that is right, or far from any: that is a name or a term. */
+  betterThan(word: string): string | null {
+    if (this.spellings.length === 0 || word.length > LONGEST_WORD || this.known.has(word.toLowerCase())) return null;
+    const before = this.looked.get(word);
+    if (before !== undefined) return before;
+    let better: string | null = null;
+    if (!this.spellings.some((s) => s.correct(word)) && this.spentMs < LOOKING_UP_MS) {
+      const started = Date.now();
+      const found = this.spellings[0]!.suggest(word)[0] ?? this.spellings[1]?.suggest(word)[0];
+      this.spentMs += Date.now() - started;
+      better = found && !isFar(word, found) ? found : null;
+    }
+    this.looked.set(word, better);
+    return better;
+  }
+}
+
+async function messagesOf(text: string, processor: { process: (text: string) => Promise<{ messages: unknown[] }> }) {
+  const { messages } = await processor.process(text);
+  return messages as {
+    source?: string;
+    place?: { start?: { offset?: number }; end?: { offset?: number } };
+    expected?: string[] | null;
+  }[];
+}
+
+const asFound = (messages: Awaited<ReturnType<typeof messagesOf>>, text: string): Found[] =>
+  messages.flatMap(({ source, place, expected }): Found[] => {
+    const [from, to, insert] = [place?.start?.offset, place?.end?.offset, expected?.[0]];
+    if (from === undefined || to === undefined || insert === undefined || text.slice(from, to) === insert) return [];
+    const isUpper = /^\p{Lu}/u.test(text.slice(from, to)) && source !== 'retext-redundant-acronyms';
+    return [
+      {
+        from,
+        to,
+        insert: isUpper ? insert.charAt(0).toUpperCase() + insert.slice(1) : insert,
+        reason: REASONS[source ?? ''] ?? '',
+      },
+    ];
+  });
+
+/**
+ * Proposals for one paragraph, each with its reason: spelling, doubled words, a and an, apostrophes, words that sound
+ * alike, spaces, capitals at the beginning.
+ * Method: retext's checks and Hunspell dictionaries (nspell); a word is right that one of them knows.
+ */
+export async function proofread(block: number, text: string, speller: Speller): Promise<Piece[]> {
+  const found = asFound(await messagesOf(text, checks), text);
+  for (const [pattern, change, reason] of MIXED_UP) {
+    const [from, to] = change.split('|') as [string, string];
+    for (const match of text.matchAll(pattern)) {
+      const wrong = match[0].trimEnd();
+      const insert = wrong.replace(new RegExp(`${from}$`, 'i'), (w) =>
+        /^\p{Lu}/u.test(w) ? to.charAt(0).toUpperCase() + to.slice(1) : to,
+      );
+      found.push({ from: match.index, to: match.index + wrong.length, insert, reason });
+    }
+  }
+  for (const match of text.matchAll(/[\p{L}][\p{L}'’]*/gu)) {
+    const word = match[0].replace(/’/g, "'").replace(/'s?$/, '');
+    const isName = /^\p{Lu}/u.test(word) && !isSentenceStart(text, match.index);
+    if (NO_WORD.test(word) || isName) continue;
+    const insert = speller.betterThan(word);
+    if (insert) found.push({ from: match.index, to: match.index + word.length, insert, reason: NO_SUCH_WORD });
+  }
+  for (const { from, text: sentence } of sentencesAt(text)) {
+    if (/^\p{Ll}/u.test(sentence) && (from > 0 || sentence.length > 40) && /[.?!]$/.test(sentence)) {
+      found.push({
+        from,
+        to: from + 1,
+        insert: sentence.charAt(0).toUpperCase(),
+        reason: 'A sentence begins with a capital.',
+      });
+    }
+  }
+  return apart(found).map((f) => asPiece(block, text, f));
+}
+
+/** Plainer words for those that few people use; the sentence stays as it is. */
+export async function plainer(block: number, text: string): Promise<Piece[]> {
+  return apart(asFound(await messagesOf(text, simplifying), text)).map((f) => asPiece(block, text, f));
+}
+
+const isSentenceStart = (text: string, at: number): boolean =>
+  /(?:^|[.?!…]["'”’)]*\s+)["'“‘(]*$/.test(text.slice(0, at));
+
+/** More than a third of the letters would change. */
+function isFar(a: string, b: string): boolean {
+  const shared = [...a.toLowerCase()].filter((c) => b.toLowerCase().includes(c)).length;
+  return shared < a.length * 0.67 || Math.abs(a.length - b.length) > 2;
+}
+
+/** Of proposals that overlap, the first stays. */
+function apart(found: readonly Found[]): Found[] {
+  const kept: Found[] = [];
+  for (const f of [...found].sort((a, b) => a.from - b.from || b.to - a.to)) {
+    if (f.from >= (kept.at(-1)?.to ?? 0)) kept.push(f);
+  }
+  return kept;
+}
+
+const CONTEXT = 28;
+
+function asPiece(block: number, text: string, { from, to, insert, reason }: Found): Piece {
+  const before = text.slice(Math.max(0, text.lastIndexOf(' ', Math.max(0, from - CONTEXT)) + 1), from);
+  const end = text.indexOf(' ', to + CONTEXT);
+  const after = text.slice(to, end < 0 ? text.length : end);
+  return {
+    block,
+    before: `${before}${text.slice(from, to)}${after}`,
+    after: `${before}${insert}${after}`,
+    reasons: reason ? [reason] : [],
+    edits: [{ from, to, insert }],
+  };
+}

@@ -1,0 +1,148 @@
+import fs from 'node:fs';
+import path from 'node:path';
+import type { Note } from '@immeld/core/contract/notes';
+import { expect, expectAccessible, recordingNamed, root, test } from './immeld';
+
+const kept = (page: import('@playwright/test').Page) => page.getByRole('status').filter({ hasText: /^kept$/ });
+
+test('a note has headings that fold, a table, colours and a picture; it goes out as Markdown and comes in again', async ({
+  page,
+  immeld,
+}) => {
+  await page.goto(`${immeld.address}/shelves`);
+  await page.getByRole('button', { name: 'New note' }).click();
+  await page.getByLabel('Title of the note').fill('Soils');
+  const text = page.getByRole('textbox', { name: 'Note', exact: true });
+  await text.click();
+  await page.keyboard.type('## Sand');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('It holds little water.');
+  await page.keyboard.press('Shift+Home');
+  await page.getByRole('button', { name: 'Colour' }).click();
+  await page.getByRole('radio', { name: 'Question' }).click();
+  await expect(text.locator('mark')).toHaveText('It holds little water.');
+  await page.keyboard.press('End');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Table', exact: true }).click();
+  await page.keyboard.type('Soil');
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('Holds');
+  await page.getByRole('button', { name: 'Row below' }).click();
+  await expect(text.getByRole('row')).toHaveCount(4);
+  await text.getByText('It holds little water.').click();
+  await page.keyboard.press('End');
+  await page.keyboard.press('Enter');
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Picture' }).click();
+  await (await chooser).setFiles(path.join(root, 'docs', 'screenshots', 'day.png'));
+  await expect(text.getByRole('img', { name: 'day.png' })).toBeVisible();
+  await expect.poll(() => text.locator('img').evaluate((i: HTMLImageElement) => i.naturalWidth)).toBeGreaterThan(100);
+  await expect(kept(page)).toBeVisible();
+  await expectAccessible(page);
+
+  await page.getByRole('button', { name: 'Fold Sand' }).click();
+  await expect(text.getByText('It holds little water.')).toBeHidden();
+  await expect(kept(page)).toBeVisible();
+  await page.reload();
+  await expect(text.getByText('It holds little water.')).toBeHidden();
+  await page.getByRole('button', { name: 'Unfold Sand' }).click();
+  await expect(text.getByText('It holds little water.')).toBeVisible();
+
+  await page.getByRole('button', { name: 'About', exact: true }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save as Markdown' }).click();
+  const file = await download;
+  expect(file.suggestedFilename()).toBe('Soils.md');
+  const markdown = fs.readFileSync(await file.path(), 'utf8');
+  expect(markdown).toMatch(/^# Soils\n\n## Sand\n\nIt holds little water\.\n/);
+  expect(markdown).toMatch(/\| Soil +\| Holds +\|/);
+  expect(markdown).toMatch(/!\[day\.png\]\(data:image\/png;base64,/);
+  const bringIn = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Bring in Markdown' }).click();
+  await (
+    await bringIn
+  ).setFiles({
+    ...{ name: 'more.md', mimeType: 'text/markdown' },
+    buffer: Buffer.from('## Clay\n\n- holds **much**\n- [ ] measure it'),
+  });
+  await expect(page.getByText('“more.md” stands at the end of the note.')).toBeVisible();
+  await page.getByRole('button', { name: 'Text' }).click();
+  await expect(text.getByRole('heading', { name: 'Clay' })).toBeVisible();
+  await expect(text.getByRole('checkbox')).toBeVisible();
+});
+
+test('an earlier text of a note is read and taken back', async ({ page, immeld }) => {
+  const post = async <T>(address: string, method: string, body: object) =>
+    (await (
+      await fetch(`${immeld.address}/api${address}`, {
+        ...{ method, headers: { 'Content-Type': 'application/json' } },
+        body: JSON.stringify(body),
+      })
+    ).json()) as T;
+  const doc = (words: string) => ({
+    body: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: words }] }] },
+  });
+  const { id } = await post<Note>('/notes', 'POST', { title: 'Twice', ...doc('As it was first.') });
+  await post(`/notes/${id}`, 'PATCH', doc('As it is now, alas.'));
+  await page.goto(`${immeld.address}/notes/${id}`);
+  const text = page.getByRole('textbox', { name: 'Note', exact: true });
+  await expect(text).toHaveText('As it is now, alas.');
+  await page.getByRole('button', { name: 'About', exact: true }).click();
+  await page.getByRole('button', { name: /^Until .* · 4 words$/ }).click();
+  await expect(page.getByRole('document', { name: 'Earlier text' })).toHaveText('As it was first.');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Take this text back' }).click();
+  await expect(text).toHaveText('As it was first.');
+  await page.getByRole('button', { name: 'About', exact: true }).click();
+  await expect(page.getByRole('button', { name: /· 5 words$/ })).toBeVisible();
+});
+
+test('words and slips are lifted into a note and lead back to their second', async ({ page, immeld }) => {
+  const { id } = await recordingNamed(immeld, 'Lecture infiltration and field capacity.m4a');
+  await page.goto(`${immeld.address}/recordings/${id}`);
+  await expect(page.locator('[data-from]').first()).toBeVisible();
+  await page.evaluate(() => {
+    const words = [...document.querySelectorAll('[data-from]')].slice(3, 8);
+    const range = document.createRange();
+    range.setStart(words[0]!.firstChild!, 0);
+    range.setEnd(words.at(-1)!.firstChild!, words.at(-1)!.textContent!.length);
+    getSelection()!.removeAllRanges();
+    getSelection()!.addRange(range);
+  });
+  const said = await page.evaluate(() => getSelection()!.toString());
+  await page.getByRole('button', { name: 'Into a note' }).click();
+  const panel = page.getByRole('dialog', { name: 'Into a note' });
+  await expectAccessible(page);
+  await panel.getByRole('button', { name: 'A new note' }).click();
+  await expect(page.getByText(/^It stands in “From/)).toBeVisible();
+  await page.getByRole('button', { name: 'Open', exact: true }).click();
+  const text = page.getByRole('textbox', { name: 'Note', exact: true });
+  await expect(text.locator('blockquote')).toContainText(said.split(/\s+/).slice(0, 3).join(' '));
+  await text.getByRole('link', { name: /^\d+:\d\d$/ }).click();
+  await expect(page).toHaveURL(new RegExp(`/recordings/${id}\\?at=\\d+`));
+});
+
+test('a note is proofread and made more formal, piece by piece', async ({ page, immeld }) => {
+  await page.goto(`${immeld.address}/shelves`);
+  await page.getByRole('button', { name: 'New note' }).click();
+  const text = page.getByRole('textbox', { name: 'Note', exact: true });
+  await text.click();
+  await page.keyboard.type("We we need a apple. It's late. Sand holds little. Clay holds much.");
+  await page.getByRole('button', { name: 'Rework' }).click();
+  await page.getByRole('radio', { name: 'proofread' }).click();
+  await expect(page.getByText('2 proposals')).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('article').first().getByRole('button', { name: 'Leave it' }).click();
+  await page.getByRole('button', { name: 'Take it' }).click();
+  await page.getByRole('radio', { name: 'more formal' }).click();
+  await page.getByRole('button', { name: 'Take all' }).click();
+  await page.getByRole('radio', { name: 'points' }).click();
+  await page.getByRole('button', { name: 'Take this form' }).click();
+  await page.getByRole('button', { name: 'Text' }).click();
+  await expect(text.getByRole('listitem')).toHaveText([
+    'We we need an apple.',
+    'It is late.',
+    'Sand holds little.',
+    'Clay holds much.',
+  ]);
+});

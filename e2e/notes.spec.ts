@@ -1,9 +1,10 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import type { Note } from '@immeld/core/contract/notes';
+import type { Page } from '@playwright/test';
 import { expect, expectAccessible, recordingNamed, root, test } from './immeld';
 
-const kept = (page: import('@playwright/test').Page) => page.getByRole('status').filter({ hasText: /^kept$/ });
+const kept = (page: Page) => page.getByRole('status').filter({ hasText: /^kept$/ });
 
 test('a note has headings that fold, a table, colours and a picture; it goes out as Markdown and comes in again', async ({
   page,

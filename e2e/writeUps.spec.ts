@@ -185,7 +185,7 @@ test('a usual write-up is made by itself when a recording is put into its folder
   await expectAccessible(page);
   const { id } = await recordingNamed(immeld, 'Planning call volunteers.ogg');
   await page.goto(`${immeld.address}/recordings/${id}?part=about`);
-  await page.getByRole('radio', { name: 'Home' }).click();
+  await page.getByRole('radiogroup', { name: 'Folder' }).getByRole('radio', { name: 'Home' }).click();
   await page.goto(`${immeld.address}/recordings/${id}?part=write-ups`);
   await expect(page.getByRole('article', { name: 'After the call' })).toBeVisible();
 });

@@ -26,6 +26,7 @@ for (const name of [
   'finding',
   'todos',
   'writeUps',
+  'decisions',
   'live',
 ]) {
   const run = spawnSync(

@@ -90,7 +90,11 @@ const PICTURES = [
   { name: 'margin', at: `${walk}?part=margin` },
   { name: 'minutes', at: `${walk}?part=write-ups`, steps: [make('Minutes')] },
   { name: 'lecture-notes', at: `${lecture}?part=write-ups`, steps: [make('Lecture notes')] },
-  { name: 'about', at: `/recordings/${items.find((r) => !r.title).id}?part=about` },
+  {
+    name: 'map',
+    at: lecture.replace('/recordings/', '/map/'),
+    steps: [(page) => page.locator('[data-handle]').nth(3).click()],
+  },
   { name: 'todos', at: '/todos' },
   { name: 'shelves', at: '/shelves' },
   { name: 'find', at: `/find?q=${encodeURIComponent('What did the arborist say about the roots?')}` },

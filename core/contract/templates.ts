@@ -6,7 +6,18 @@ import { doneSchema } from './shelves';
 /** What can go into a section of a write-up. */
 export const CONTENTS = [
   ...(['summary', 'key-points', 'decisions', 'own-todos', 'others-todos', 'all-todos', 'next-steps'] as const),
-  ...(['questions', 'dates-and-numbers', 'terms', 'asides', 'marked', 'links', 'quotes', 'parts', 'text'] as const),
+  ...([
+    'questions',
+    'asked',
+    'dates-and-numbers',
+    'terms',
+    'asides',
+    'marked',
+    'links',
+    'quotes',
+    'parts',
+    'text',
+  ] as const),
 ] as const;
 export type Content = (typeof CONTENTS)[number];
 

@@ -2,7 +2,7 @@ import type { Line, MadeSection, Section, Template, Wording } from '../contract/
 import { type Sentence, sentencesOf } from '../language/sentences';
 import { type SummarySentence, summarise } from '../language/summary';
 import type { Passage } from '../transcript/manuscript';
-import { datesAndNumbersIn, decisionsIn, openQuestionsIn, termsIn } from './findings';
+import { askedIn, datesAndNumbersIn, decisionsIn, openQuestionsIn, termsIn } from './findings';
 import { ownPartsOf, withinParts } from './ownParts';
 import { reported, tidied } from './tidy';
 import { worded } from './wording';
@@ -88,10 +88,10 @@ class Maker {
       return this.ranked(some).map((s) => this.said(s, s.score));
     }
     if (content === 'decisions') return decisionsIn(this.sentences).map((s) => this.said(s));
-    if (content === 'questions') {
+    if (content === 'questions' || content === 'asked') {
       const asked = slips.filter((s) => s.kind === 'mark' && s.mark === 'question');
       return [
-        ...openQuestionsIn(this.sentences).map((s) => this.said(s)),
+        ...(content === 'asked' ? askedIn : openQuestionsIn)(this.sentences).map((s) => this.said(s)),
         ...asked.flatMap((slip) => (slip.text ? [this.written(slip)] : [])),
       ].sort(byTime);
     }

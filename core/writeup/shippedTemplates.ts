@@ -39,7 +39,7 @@ const written: Record<string, Written> = {
       { heading: 'Numbers and dates', content: 'dates-and-numbers', most: 8 },
       { heading: 'Marked', content: 'marked', hasTimes: true },
       { heading: 'My asides', content: 'asides', hasTimes: true },
-      { heading: 'Questions', content: 'questions' },
+      { heading: 'Questions', content: 'asked', hasTimes: true },
       { heading: 'To do', content: 'all-todos', form: 'checks' },
     ],
   },

@@ -42,7 +42,7 @@ export async function moveToAccount(guest: string, account: string): Promise<voi
              WHERE mine.account_id = :guest)`,
         );
       }
-      for (const table of ['tags', 'projects', 'people', 'voices']) {
+      for (const table of ['tags', 'projects', 'people', 'voices', 'language_models']) {
         await run(`UPDATE OR IGNORE ${table} SET account_id = :account WHERE account_id = :guest`);
       }
       await joinNames(guest, account, transaction);

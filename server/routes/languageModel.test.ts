@@ -2,7 +2,7 @@ import type { LanguageModel, ModelLine, ModelRequest } from '@immeld/core/contra
 import type { ProblemDetails } from '@immeld/core/contract/problem';
 import express, { type RequestHandler } from 'express';
 import fs from 'node:fs';
-import http from 'node:http';
+import type http from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { STAND_IN_MODEL, standInLanguageModel } from '../standIns/languageModel';
 import type { RunningServer } from '../start';

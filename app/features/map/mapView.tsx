@@ -2,7 +2,7 @@ import type { TopicMap } from '@immeld/core/contract/templates';
 import { clockTime } from '@immeld/core/formats/times';
 import { select } from 'd3-selection';
 import { type ZoomBehavior, type ZoomTransform, zoom, zoomIdentity } from 'd3-zoom';
-import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { type LayoutChangeEvent, ScrollView, View } from 'react-native';
 import Svg, { G } from 'react-native-svg';
 import { Press, WordButton } from '../../ui/press';

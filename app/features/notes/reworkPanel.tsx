@@ -1,6 +1,7 @@
 import type { Piece, Way } from '@immeld/core/contract/rework';
 import { WAYS } from '@immeld/core/contract/rework';
 import { asPoints, asTable } from '@immeld/core/rework/forms';
+import { editsBetween } from '@immeld/core/rework/pieces';
 import type { Editor, JSONContent } from '@tiptap/react';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
@@ -110,10 +111,16 @@ function PieceOf({ piece: { before, after, reasons }, onTake, onLeave }: PiecePr
       <PencilBox>
         <View style={{ flexDirection: isWide ? 'row' : 'column', gap: isWide ? 20 : 4 }}>
           <Type face="text" size="body" tone="faint" style={{ flex: isWide ? 1 : undefined }}>
-            {shown(before)}
+            {changedIn(before, after).map(({ was }, i) => (
+              <Words key={i} text={was} isChanged={i % 2 === 1} line="line-through" />
+            ))}
           </Type>
           <Type face="text" size="body" style={{ flex: isWide ? 1 : undefined }}>
-            {shown(after) || '–'}
+            {after === ''
+              ? '–'
+              : changedIn(before, after).map(({ is }, i) => (
+                  <Words key={i} text={is} isChanged={i % 2 === 1} line="underline" />
+                ))}
           </Type>
         </View>
         {reasons.map((reason) => (
@@ -129,6 +136,24 @@ function PieceOf({ piece: { before, after, reasons }, onTake, onLeave }: PiecePr
     </View>
   );
 }
+
+/** A text in turns: what stays, what was and is instead, what stays, … */
+function changedIn(before: string, after: string): { was: string; is: string }[] {
+  const turns: { was: string; is: string }[] = [];
+  let at = 0;
+  for (const { from, to, insert } of editsBetween(before, after)) {
+    const same = before.slice(at, from);
+    turns.push({ was: same, is: same }, { was: before.slice(from, to), is: insert });
+    at = to;
+  }
+  const rest = before.slice(at);
+  return [...turns, { was: rest, is: rest }];
+}
+
+type WordsProps = { text: string; isChanged: boolean; line: 'underline' | 'line-through' };
+
+const Words = ({ text, isChanged, line }: WordsProps) =>
+  isChanged ? <span style={{ textDecoration: line, textDecorationThickness: 2 }}>{shown(text)}</span> : shown(text);
 
 /** What is no text in a paragraph, a link for example, is one sign in it. */
 const shown = (text: string): string => text.replaceAll('\uFFFC', '↗');

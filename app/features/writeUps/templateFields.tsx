@@ -25,6 +25,7 @@ const CONTENT_NAMES: Record<Content, string> = {
   'all-todos': 'all to-dos',
   'next-steps': 'next steps',
   questions: 'open questions',
+  asked: 'questions that were asked',
   'dates-and-numbers': 'dates and numbers',
   terms: 'names and terms',
   asides: 'my asides',

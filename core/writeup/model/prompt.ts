@@ -17,6 +17,7 @@ const CONTENT_WORDS: Record<Content, string> = {
   'all-todos': 'what is to be done, each with who',
   'next-steps': 'the next steps with their dates',
   questions: 'the questions that nobody answered',
+  asked: 'the questions that were asked',
   'dates-and-numbers': 'dates and numbers',
   terms: 'names and terms, each with its explanation',
   asides: 'asides of the speaker',

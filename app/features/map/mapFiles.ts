@@ -1,3 +1,4 @@
+import { asDataAddress } from '../../ui/dataAddress';
 import { saveFile } from '../../ui/saveFile';
 
 /** Points of a picture for each px of the map. */
@@ -48,14 +49,6 @@ async function fontFaces(families: ReadonlySet<string>): Promise<string> {
   );
   return faces.join('\n');
 }
-
-const asDataAddress = (file: Blob): Promise<string> =>
-  new Promise((resolve, reject) => {
-    const reader = new FileReader();
-    reader.onload = () => resolve(reader.result as string);
-    reader.onerror = () => reject(reader.error ?? new Error('A typeface could not be read.'));
-    reader.readAsDataURL(file);
-  });
 
 export async function saveMapAsSvg(picture: Picture, name: string): Promise<void> {
   saveFile(new Blob([await mapAsSvg(picture)], { type: 'image/svg+xml' }), `${name}.svg`);

@@ -2,6 +2,7 @@ import type { NoteBody } from '@immeld/core/contract/notes';
 import type { Editor } from '@tiptap/react';
 import { useState } from 'react';
 import { View } from 'react-native';
+import { asDataAddress } from '../../ui/dataAddress';
 import { WordButton } from '../../ui/press';
 import { saveFile } from '../../ui/saveFile';
 import { Title, Type } from '../../ui/type';
@@ -14,13 +15,7 @@ const OWN_PICTURE = /\(\/api\/note-pictures\/[0-9a-f-]{36}\)/gi;
 async function withPictures(markdown: string): Promise<string> {
   let text = markdown;
   for (const found of new Set(markdown.match(OWN_PICTURE) ?? [])) {
-    const bytes = await (await fetch(found.slice(1, -1))).blob();
-    const data = await new Promise<string>((resolve, reject) => {
-      const reader = new FileReader();
-      reader.onload = () => resolve(reader.result as string);
-      reader.onerror = () => reject(reader.error ?? new Error('A picture could not be read.'));
-      reader.readAsDataURL(bytes);
-    });
+    const data = await asDataAddress(await (await fetch(found.slice(1, -1))).blob());
     text = text.replaceAll(found, `(${data})`);
   }
   return text;

@@ -13,6 +13,9 @@ import { Page } from '../ui/shell';
 import { Tabs } from '../ui/tabs';
 import { Title, Type } from '../ui/type';
 
+/** Drawn at once, before anything is scrolled: more than a screen. */
+const FIRST_ROWS = 30;
+
 export default function TodosScreen() {
   const { data, error, refetch } = useTodos();
   const [by, setBy] = useState<Grouping>('project');
@@ -38,6 +41,7 @@ export default function TodosScreen() {
       <MovableTodos todos={inOrder}>
         <FlatList
           data={lines}
+          initialNumToRender={FIRST_ROWS}
           keyExtractor={(line) => ('heading' in line ? `h-${line.heading}` : line.todo.id)}
           ListHeaderComponent={header}
           renderItem={({ item }) =>

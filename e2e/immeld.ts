@@ -5,6 +5,7 @@ import os from 'node:os';
 import path from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import { type Page, test as base, expect } from '@playwright/test';
+import type { Job } from '@immeld/core/contract/jobs';
 import type { Recording, RecordingCard } from '@immeld/core/contract/recordings';
 import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 
@@ -131,6 +132,22 @@ export async function recordingNamed(immeld: Pick<Immeld, 'ask'>, fileName: stri
   const { items } = await immeld.ask<{ items: RecordingCard[] }>('/recordings?place=all&limit=200');
   const { id } = items.find((r) => r.fileName === fileName)!;
   return { id, get: () => immeld.ask<Recording>(`/recordings/${id}`) };
+}
+
+/** Has a recording of the demo heard by the recogniser here and now, instead of what was kept of it. */
+export async function heardForReal(immeld: Immeld, fileName: string): Promise<string> {
+  const { id, get } = await recordingNamed(immeld, fileName);
+  const sent = await fetch(`${immeld.address}/api/recordings/${id}/recognition`, {
+    ...{ method: 'POST', headers: { 'Content-Type': 'application/json' }, body: '{}' },
+  });
+  expect(sent.ok).toBe(true);
+  const isBusy = async () =>
+    (await immeld.ask<{ items: Job[] }>('/jobs')).items.some(
+      (j) => j.recordingId === id && (j.state === 'waiting' || j.state === 'running'),
+    );
+  await expect.poll(isBusy, { timeout: 150_000, intervals: [500] }).toBe(false);
+  expect((await get()).state).toBe('ready');
+  return id;
 }
 
 /** Selects the words of a paragraph from one to another as a mouse does. */

@@ -147,3 +147,26 @@ test('a note is proofread and made more formal, piece by piece', async ({ page, 
     'Clay holds much.',
   ]);
 });
+
+test('a check box that is written in a note is a to-do, ticked from either side', async ({ page, immeld }) => {
+  await page.goto(`${immeld.address}/shelves`);
+  await page.getByRole('button', { name: 'New note' }).click();
+  const text = page.getByRole('textbox', { name: 'Note', exact: true });
+  await text.click();
+  await page.getByRole('button', { name: 'Check boxes' }).click();
+  await page.keyboard.type('Order forty ties');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('Buy gloves');
+  await expect(kept(page)).toBeVisible();
+  await text.getByRole('checkbox').first().check();
+  await expect(kept(page)).toBeVisible();
+  const address = page.url();
+  await page.goto(`${immeld.address}/todos`);
+  const gloves = page.getByRole('checkbox', { name: 'Buy gloves, done' });
+  await expect(gloves).toBeVisible();
+  await expect(page.getByRole('checkbox', { name: 'Order forty ties, done' })).toHaveCount(0);
+  await gloves.click();
+  await expect(gloves).toHaveCount(0);
+  await page.goto(address);
+  await expect(text.getByRole('checkbox').nth(1)).toBeChecked();
+});

@@ -1,13 +1,13 @@
 import fs from 'node:fs';
 import type { Note } from '@immeld/core/contract/notes';
 import type { Todo } from '@immeld/core/contract/todos';
-import { expect, expectAccessible, recordingNamed, test } from './immeld';
+import { expect, expectAccessible, heardForReal, recordingNamed, test } from './immeld';
 
 test('the appointment becomes minutes, then a note whose check box is the to-do, and back', async ({
   page,
   immeld,
 }) => {
-  const { id } = await recordingNamed(immeld, 'Appointment with Bram.m4a');
+  const id = await heardForReal(immeld, 'Appointment with Bram.m4a');
   await page.goto(`${immeld.address}/recordings/${id}?part=write-ups`);
   await page.getByRole('button', { name: 'Make a write-up' }).click();
   await expectAccessible(page);
@@ -56,8 +56,9 @@ test('the lecture becomes notes with terms and questions; a letter that was thou
   page,
   immeld,
 }) => {
-  const lecture = await recordingNamed(immeld, 'Lecture infiltration and field capacity.m4a');
-  await page.goto(`${immeld.address}/recordings/${lecture.id}?part=write-ups`);
+  test.setTimeout(240_000);
+  const lecture = await heardForReal(immeld, 'Lecture infiltration and field capacity.m4a');
+  await page.goto(`${immeld.address}/recordings/${lecture}?part=write-ups`);
   await page.getByRole('button', { name: 'Make a write-up' }).click();
   await page.getByRole('button', { name: /^Lecture notes\./ }).click();
   const notes = page.getByRole('article', { name: 'Lecture notes' });
@@ -72,8 +73,8 @@ test('the lecture becomes notes with terms and questions; a letter that was thou
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(notes).toBeVisible();
 
-  const letter = await recordingNamed(immeld, 'Letter to the council.m4a');
-  await page.goto(`${immeld.address}/recordings/${letter.id}?part=write-ups`);
+  const letter = await heardForReal(immeld, 'Letter to the council.m4a');
+  await page.goto(`${immeld.address}/recordings/${letter}?part=write-ups`);
   await page.getByRole('button', { name: 'Make a write-up' }).click();
   await page.getByRole('button', { name: /^Letter draft\./ }).click();
   await page.getByRole('article', { name: 'Letter draft' }).getByRole('button', { name: 'Keep as a note' }).click();

@@ -12,6 +12,8 @@ export const todoSchema = yup.object({
   id: yup.string().uuid().required(),
   recordingId: yup.string().uuid().defined().nullable(),
   recordingTitle: yup.string().defined().nullable(),
+  /** The note whose check box it is. */
+  noteId: yup.string().uuid().defined().nullable(),
   text: yup.string().required(),
   /** "me", a name, or null when nobody is named. */
   who: yup.string().defined().nullable(),

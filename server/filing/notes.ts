@@ -5,6 +5,7 @@ import type { Transaction } from 'sequelize';
 import type { Deed } from '../history/deeds';
 import { LinkRow, NoteRow } from '../models/note';
 import { Recording } from '../models/recording';
+import { keepNoteTodos } from '../todos/noteTodos';
 import { keepVersion } from './noteHistory';
 import { linksOfNote, textOfNote } from './noteText';
 import { setNoteTags } from './shelving';
@@ -33,6 +34,7 @@ export async function writeBody(
   keepsBefore = false,
 ): Promise<void> {
   await keepVersion(note, transaction, keepsBefore);
+  await keepNoteTodos(note, note.body, body, transaction);
   await note.update({ body, text: textOfNote(body) }, { transaction });
   await keepLinks(note.id, body, transaction);
 }

@@ -18,6 +18,7 @@ import * as sheets from './0016-sheets';
 import * as sheetsOfSeveral from './0017-sheets-of-several';
 import * as noteHistory from './0018-note-history';
 import * as languageModel from './0019-language-model';
+import * as noteTodos from './0020-note-todos';
 import * as appointments from './0003-appointments';
 
 /** In order; a migration that has shipped is never changed, a new one is added. */
@@ -41,6 +42,7 @@ const MIGRATIONS: { name: string; up: (schema: QueryInterface) => Promise<void> 
   { name: '0017-sheets-of-several', up: sheetsOfSeveral.up },
   { name: '0018-note-history', up: noteHistory.up },
   { name: '0019-language-model', up: languageModel.up },
+  { name: '0020-note-todos', up: noteTodos.up },
 ];
 
 /** Brings the database to the newest form. Rejects with the migration's error and leaves the earlier ones done. */

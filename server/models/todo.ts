@@ -15,6 +15,8 @@ export class TodoRow extends Model<InferAttributes<TodoRow>, InferCreationAttrib
   declare id: CreationOptional<string>;
   declare accountId: CreationOptional<string>;
   declare recordingId: string | null;
+  /** The note whose check box it is. */
+  declare noteId: CreationOptional<string | null>;
   declare text: string;
   declare who: string | null;
   declare due: string | null;
@@ -44,6 +46,7 @@ export class TodoRow extends Model<InferAttributes<TodoRow>, InferCreationAttrib
         id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
         accountId: DataTypes.UUID,
         recordingId: DataTypes.UUID,
+        noteId: { type: DataTypes.UUID, defaultValue: null },
         text: DataTypes.TEXT,
         who: DataTypes.TEXT,
         due: DataTypes.TEXT,

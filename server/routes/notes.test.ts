@@ -1,6 +1,8 @@
 import fs from 'node:fs';
 import type { Day, Related, Week } from '@immeld/core/contract/find';
 import type { LinkTarget, Note, NoteCard } from '@immeld/core/contract/notes';
+import type { Todo } from '@immeld/core/contract/todos';
+import { randomUUID } from 'node:crypto';
 import type { RunningServer } from '../start';
 import { say } from '../testing/filledServer';
 import { ControlledPool, askJson, startTestServer, temporaryFolder } from '../testing/testServer';
@@ -136,6 +138,48 @@ it('counts the weeks', async () => {
     ['2025-06-09', 120_000, 1, 1],
     ['2025-06-16', 60_000, 1, 0],
   ]);
+});
+
+describe('check boxes of a note', () => {
+  const box = (todoId: string, words: string, checked = false) => ({
+    ...{ type: 'taskItem', attrs: { checked, todoId } },
+    content: [paragraph(...(words ? [text(words)] : []))],
+  });
+  const list = (...boxes: object[]) => doc({ type: 'taskList', content: boxes });
+  const todos = async () => (await ask<{ items: Todo[] }>('GET', '/todos?state=ink')).items;
+  const of = async (noteId: string) => (await todos()).filter((t) => t.noteId === noteId);
+
+  it('are to-dos: written, ticked and reworded on both sides, taken out and put back', async () => {
+    const [first, second] = [randomUUID(), randomUUID()];
+    const { id } = await ask<Note>('POST', '/notes', { title: 'Shopping' });
+    const write = (...boxes: object[]) => ask<Note>('PATCH', `/notes/${id}`, { body: list(...boxes) });
+    await write(box(first, 'Order ties'), box(second, ''));
+    expect(await of(id)).toMatchObject([{ id: first, text: 'Order ties', who: 'me', isDone: false }]);
+    await write(box(first, 'Order forty ties', true), box(second, 'Buy gloves'));
+    expect((await of(id)).map((t) => [t.text, t.isDone])).toEqual([
+      ['Order forty ties', true],
+      ['Buy gloves', false],
+    ]);
+    // What is changed on the list stays when the note is written elsewhere, and a tick shows in the note.
+    await ask('PATCH', `/todos/${second}`, { text: 'Buy small gloves', isDone: true });
+    const read = await ask<Note>('GET', `/notes/${id}`);
+    expect(JSON.stringify(read.body)).toContain(`"checked":true,"todoId":"${second}"`);
+    await write(box(first, 'Order forty ties', true), box(second, 'Buy gloves', true), paragraph(text('More.')));
+    expect((await of(id)).map((t) => t.text)).toEqual(['Order forty ties', 'Buy small gloves']);
+    await write(box(first, 'Order forty ties', true));
+    expect((await of(id)).map((t) => t.id)).toEqual([first]);
+    await write(box(first, 'Order forty ties', true), box(second, 'Buy gloves', true));
+    expect((await of(id)).map((t) => t.id)).toEqual([first, second]);
+  });
+
+  it('of a recording stay its own', async () => {
+    const recordingId = await say({ text: 'Call the nursery.' });
+    const todo = await ask<Todo>('POST', '/todos', { text: 'Call the nursery', recordingId });
+    const { id } = await ask<Note>('POST', '/notes', { title: 'Minutes', body: list(box(todo.id, 'Call them')) });
+    expect(await of(id)).toEqual([]);
+    await ask('PATCH', `/notes/${id}`, { body: doc(paragraph(text('Without it.'))) });
+    expect((await todos()).find((t) => t.id === todo.id)!.text).toBe('Call the nursery');
+  });
 });
 
 describe('earlier texts and pictures', () => {

@@ -25,6 +25,7 @@ export const todoView = (row: TodoRow, recording = row.recording): Todo => ({
   id: row.id,
   recordingId: row.recordingId,
   recordingTitle: shownTitle(recording),
+  noteId: row.noteId ?? null,
   text: row.text,
   who: row.who,
   due: row.due,

@@ -1,5 +1,6 @@
 import type { NoteBody, NoteNode } from '@immeld/core/contract/notes';
-import { markdownAsNote, noteAsMarkdown } from './noteDocument';
+import { Editor } from '@tiptap/core';
+import { markdownAsNote, noteAsMarkdown, noteExtensions } from './noteDocument';
 
 const id = '00000000-0000-4000-8000-000000000001';
 const text = (words: string, ...marks: string[]): NoteNode => ({
@@ -79,5 +80,27 @@ describe('a note as Markdown', () => {
       expect(markdownAsNote(odd).type).toBe('doc');
     }
     expect(JSON.stringify(markdownAsNote('<script>alert(1)</script>'))).not.toContain('"script"');
+  });
+});
+
+describe('check boxes', () => {
+  const ids = (editor: Editor) => {
+    const found: unknown[] = [];
+    editor.state.doc.descendants((node) => void (node.type.name === 'taskItem' && found.push(node.attrs['todoId'])));
+    return found;
+  };
+
+  it('have an id each, also those that a new line or a copy makes', () => {
+    const editor = new Editor({ element: document.createElement('div'), extensions: noteExtensions() });
+    editor.chain().focus().toggleTaskList().insertContent('Order ties').run();
+    editor.chain().splitListItem('taskItem').insertContent('Buy gloves').run();
+    const [first, second] = ids(editor);
+    expect(first).toMatch(/^[0-9a-f-]{36}$/);
+    expect(second).toMatch(/^[0-9a-f-]{36}$/);
+    expect(first).not.toBe(second);
+    const { content } = editor.state.doc;
+    editor.commands.insertContentAt(content.size, editor.getJSON().content!);
+    expect(new Set(ids(editor)).size).toBe(4);
+    expect(ids(editor).slice(0, 2)).toEqual([first, second]);
   });
 });

@@ -78,23 +78,34 @@ export const TodoRow = memo(function TodoRow({ todo, handle, isUnderProject = fa
         </Press>
       </View>
       {handle ??
-        (todo.recordingId && (
-          <Press
+        (todo.recordingId ? (
+          <WayBack
             label={`Hear where “${todo.text}” was said`}
-            role="link"
+            name={todo.recordingTitle ?? ''}
             onPress={() =>
               router.push({
                 pathname: '/recordings/[id]',
                 params: { id: todo.recordingId!, at: String(todo.startMs ?? 0) },
               })
             }
-            style={{ alignItems: 'flex-end', paddingLeft: 8, maxWidth: 130 }}
-          >
-            <Type size="tiny" tone="petrol" numberOfLines={1}>
-              ▸ {todo.recordingTitle}
-            </Type>
-          </Press>
+          />
+        ) : (
+          todo.noteId && (
+            <WayBack
+              label={`Open the note in which “${todo.text}” stands`}
+              name="note"
+              onPress={() => router.push({ pathname: '/notes/[id]', params: { id: todo.noteId! } })}
+            />
+          )
         ))}
     </View>
   );
 });
+
+const WayBack = ({ label, name, onPress }: { label: string; name: string; onPress: () => void }) => (
+  <Press label={label} role="link" onPress={onPress} style={{ alignItems: 'flex-end', paddingLeft: 8, maxWidth: 130 }}>
+    <Type size="tiny" tone="petrol" numberOfLines={1}>
+      ▸ {name}
+    </Type>
+  </Press>
+);

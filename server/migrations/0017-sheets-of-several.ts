@@ -1,5 +1,5 @@
 import { DataTypes, type QueryInterface } from 'sequelize';
-import { id, json, references, times } from './columns';
+import { id, json, optionalText, references, times } from './columns';
 
 /** Write-ups of several recordings, and which write-ups were made of a recording by themselves. */
 export async function up(schema: QueryInterface): Promise<void> {
@@ -19,5 +19,5 @@ export async function up(schema: QueryInterface): Promise<void> {
   );
   await schema.dropTable('old_sheets');
   await schema.addIndex('sheets', ['recording_id']);
-  await schema.addColumn('recordings', 'usual_write_ups', { ...json, defaultValue: '[]' });
+  await schema.addColumn('recordings', 'usual_write_ups', optionalText);
 }

@@ -124,7 +124,7 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
         video: jsonText<Video | null>('video', null),
         place: DataTypes.TEXT,
         voices: jsonText<FoundVoice[]>('voices', []),
-        usualWriteUps: { type: DataTypes.JSON, defaultValue: [] },
+        usualWriteUps: jsonText<string[]>('usualWriteUps', []),
         createdAt: DataTypes.DATE,
         updatedAt: DataTypes.DATE,
       },

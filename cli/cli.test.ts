@@ -179,3 +179,22 @@ describe('todos', () => {
     expect(immeld('todos', 'memo.txt', '--at', '2026-02-30').status).toBe(2);
   });
 });
+
+describe('everything in one file', () => {
+  it('is kept, found whole, and brought back; nothing is written over', () => {
+    const demo = path.join(folder, 'demo-data');
+    execFileSync(process.execPath, [path.join(root, 'demo', 'dist', 'makeDemoData.cjs'), demo], { stdio: 'ignore' });
+    const kept = immeld('backup', 'all.zip', '--data', demo);
+    expect([kept.status, kept.stdout]).toEqual([0, expect.stringMatching(/^Kept in all\.zip: \d+ recordings/)]);
+    expect(immeld('backup', 'all.zip', '--data', demo).stderr).toContain('is there already');
+    expect(immeld('verify', 'all.zip').stdout).toContain('all.zip is whole');
+    expect(immeld('restore', 'all.zip', '--data', 'back').status).toBe(0);
+    const sounds = (data: string) => fs.readdirSync(path.join(data, 'sound')).sort();
+    expect(sounds(path.join(folder, 'back'))).toEqual(sounds(demo));
+    expect(immeld('restore', 'all.zip', '--data', 'back').stderr).toContain('is not empty');
+    fs.truncateSync(path.join(folder, 'all.zip'), 1000);
+    const cut = immeld('restore', 'all.zip', '--data', 'again');
+    expect([cut.status, cut.stderr]).toEqual([1, expect.stringContaining('no whole archive')]);
+    expect(fs.existsSync(path.join(folder, 'again'))).toBe(false);
+  });
+});

@@ -1,4 +1,5 @@
 import { Command } from 'commander';
+import { addBackupCommands } from './backup';
 import { addTodosCommand } from './todos';
 import { addTranscribeCommand } from './transcribe';
 
@@ -13,6 +14,7 @@ const program = new Command('immeld')
   });
 addTranscribeCommand(program);
 addTodosCommand(program);
+addBackupCommands(program);
 
 if (process.argv.length <= 2) {
   program.outputHelp({ error: true });

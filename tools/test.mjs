@@ -1,5 +1,5 @@
 /** Installs what is missing, then checks everything: format, lint, types, directions, unit, server and browser tests. */
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
 import { checkNode, installChromium, installNpmPackages, installTestSpeech } from './install.mjs';
@@ -19,16 +19,18 @@ const triedTwice = [];
 
 const browserTests = ['test', '--config', 'e2e/playwright.config.ts'];
 
-/** Runs a step; a check counts as one test, a runner tells its own counts in a report. */
+const env = () => ({ ...process.env, ONNXRUNTIME_NODE_INSTALL: 'skip' });
+const secondsSince = (started) => Math.round((Date.now() - started) / 1000);
+
+/** Runs a step that has the machine to itself; a runner tells its own counts in a report. */
 function step(name, program, args, countsOf = null) {
   say(`\n== ${name}`);
   const started = Date.now();
-  const { status } = spawnSync(program, args, {
-    cwd: root,
-    stdio: ['ignore', 2, 2],
-    env: { ...process.env, ONNXRUNTIME_NODE_INSTALL: 'skip' },
-  });
-  const counts = countsOf?.() ?? null;
+  const { status } = spawnSync(program, args, { cwd: root, stdio: ['ignore', 2, 2], env: env() });
+  count(name, status, started, countsOf?.() ?? null);
+}
+
+function count(name, status, started, counts) {
   if (counts) {
     totals.passed += counts.passed;
     totals.failed += counts.failed;
@@ -36,7 +38,25 @@ function step(name, program, args, countsOf = null) {
     if (status !== 0 && counts.failed === 0) totals.failed++;
   } else if (status === 0) totals.passed++;
   else totals.failed++;
-  say(`== ${name}: ${status === 0 ? 'good' : 'FAILED'} (${Math.round((Date.now() - started) / 1000)} s)`);
+  say(`== ${name}: ${status === 0 ? 'good' : 'FAILED'} (${secondsSince(started)} s)`);
+}
+
+/** Runs checks two at a time; each counts as one test, and what it says is shown when it has ended. */
+async function twoByTwo(checks) {
+  const waiting = [...checks];
+  const one = async () => {
+    for (let check = waiting.shift(); check; check = waiting.shift()) {
+      const [name, program, ...args] = check;
+      const started = Date.now();
+      const child = spawn(bin(program), args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'], env: env() });
+      let said = '';
+      for (const stream of [child.stdout, child.stderr]) stream.on('data', (bytes) => (said += bytes));
+      const status = await new Promise((resolve) => child.once('close', resolve).once('error', () => resolve(1)));
+      if (status !== 0) say(said);
+      count(name, status, started, null);
+    }
+  };
+  await Promise.all([one(), one()]);
 }
 
 const readJson = (file) => (fs.existsSync(file) ? JSON.parse(fs.readFileSync(file, 'utf8')) : null);
@@ -49,19 +69,14 @@ const flakyIn = ({ file, specs = [], suites = [] }) => [
 ];
 const jestReport = path.join(reports, 'jest.json');
 
-step('Format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
-step('Lint', bin('eslint'), ['.', '--max-warnings', '0']);
-for (const part of ['core', 'server', 'cli', 'demo', 'e2e', 'app']) step(`Types of ${part}`, bin('tsc'), ['-p', part]);
-step('Direction of dependencies', bin('depcruise'), [
-  'core',
-  'server',
-  'app',
-  'cli',
-  'demo',
-  '--config',
-  '.dependency-cruiser.cjs',
-  '--output-type',
-  'err',
+await twoByTwo([
+  ['Lint', 'eslint', '.', '--max-warnings', '0'],
+  ...['app', 'server', 'e2e', 'demo', 'core', 'cli'].map((part) => [`Types of ${part}`, 'tsc', '-p', part]),
+  ['Format', 'prettier', '--check', '--log-level', 'warn', '.'],
+  [
+    ...['Direction of dependencies', 'depcruise', 'core', 'server', 'app', 'cli', 'demo'],
+    ...['--config', '.dependency-cruiser.cjs', '--output-type', 'err'],
+  ],
 ]);
 step('Build', process.execPath, ['tools/build.mjs']);
 step('Unit and server tests', bin('jest'), ['--json', '--outputFile', jestReport, '--silent'], () => {

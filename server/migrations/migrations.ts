@@ -45,8 +45,13 @@ const MIGRATIONS: { name: string; up: (schema: QueryInterface) => Promise<void> 
   { name: '0020-note-todos', up: noteTodos.up },
 ];
 
-/** Brings the database to the newest form. Rejects with the migration's error and leaves the earlier ones done. */
-export async function migrate(database: Sequelize): Promise<void> {
+export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map((m) => m.name);
+
+/**
+ * Brings the database to the newest form, or to the one that these migrations make. Rejects with the migration's error
+ * and leaves the earlier ones done.
+ */
+export async function migrate(database: Sequelize, only?: readonly string[]): Promise<void> {
   const umzug = new Umzug({
     migrations: MIGRATIONS.map(({ name, up }) => ({
       name,
@@ -56,5 +61,5 @@ export async function migrate(database: Sequelize): Promise<void> {
     storage: new SequelizeStorage({ sequelize: database }),
     logger: undefined,
   });
-  await umzug.up();
+  await (only ? umzug.up({ migrations: [...only] }) : umzug.up());
 }

@@ -1,0 +1,75 @@
+import { backup } from '@immeld/server/backup/backup';
+import type { Manifest } from '@immeld/server/backup/archive';
+import { restore, verify } from '@immeld/server/backup/restore';
+import { dataFolder } from '@immeld/server/dataFolder';
+import fs from 'node:fs';
+import path from 'node:path';
+import type { Command } from 'commander';
+
+type Options = { data?: string; passphraseFile?: string; force?: boolean };
+
+/** From a file, or from the environment: what stands on a command line is seen by everybody on the machine. */
+function passphraseOf({ passphraseFile }: Options): { passphrase?: string } {
+  const passphrase = passphraseFile
+    ? fs.readFileSync(passphraseFile, 'utf8').replace(/\r?\n$/, '')
+    : process.env['IMMELD_PASSPHRASE'];
+  return passphrase ? { passphrase } : {};
+}
+
+const showing = () => {
+  let last = -1;
+  return (share: number) => {
+    const percent = Math.floor(share * 100);
+    if (percent === last) return;
+    last = percent;
+    if (process.stderr.isTTY) process.stderr.write(`\r${percent} %`);
+  };
+};
+
+const inWords = ({ objects, files, madeAt }: Manifest): string => {
+  const bytes = files.reduce((sum, f) => sum + f.size, 0);
+  const count = (kind: string) => objects[kind] ?? 0;
+  return `${count('recordings')} recordings, ${count('notes')} notes, ${count('todos')} to-dos, ${files.length} files, ${(bytes / 1e6).toFixed(1)} MB, as of ${madeAt}`;
+};
+
+const PASSPHRASE = 'file with the passphrase (or the environment variable IMMELD_PASSPHRASE)';
+const DATA = 'data folder (else IMMELD_DATA, else the usual one)';
+
+/** Everything into one file, and back. */
+export function addBackupCommands(program: Command): void {
+  program
+    .command('backup')
+    .description('Keep everything in one file, also while Immeld runs.')
+    .argument('<file>', 'the archive to write')
+    .option('--data <folder>', DATA)
+    .option('--passphrase-file <file>', PASSPHRASE)
+    .option('--force', 'write over a file that is there')
+    .action(async (file: string, options: Options) => {
+      if (fs.existsSync(file) && !options.force) throw new Error(`${file} is there already. --force writes over it.`);
+      const manifest = await backup(options.data ?? dataFolder(), path.resolve(file), {
+        ...passphraseOf(options),
+        onProgress: showing(),
+      });
+      process.stdout.write(`Kept in ${file}: ${inWords(manifest)}\n`);
+    });
+  program
+    .command('verify')
+    .description('Read an archive and compare every file in it.')
+    .argument('<file>', 'the archive')
+    .option('--passphrase-file <file>', PASSPHRASE)
+    .action(async (file: string, options: Options) => {
+      const manifest = await verify(file, { ...passphraseOf(options), onProgress: showing() });
+      process.stdout.write(`${file} is whole: ${inWords(manifest)}\n`);
+    });
+  program
+    .command('restore')
+    .description('Bring everything back into an empty data folder.')
+    .argument('<file>', 'the archive')
+    .option('--data <folder>', DATA)
+    .option('--passphrase-file <file>', PASSPHRASE)
+    .action(async (file: string, options: Options) => {
+      const target = options.data ?? dataFolder();
+      const manifest = await restore(file, path.resolve(target), { ...passphraseOf(options), onProgress: showing() });
+      process.stdout.write(`Back in ${target}: ${inWords(manifest)}\n`);
+    });
+}

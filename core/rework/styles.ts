@@ -1,84 +1,48 @@
 import { tidied } from '../writeup/tidy';
 import { briefly, contracted, writtenOut } from '../writeup/wording';
 
-/** What one says and what one writes, formal on the right. Common practice, no source. */
-const FORMAL: readonly (readonly [string, string])[] = [
-  ...([
-    ['get in touch with', 'contact'],
-    ['find out', 'establish'],
-    ['a lot of', 'many'],
-    ['lots of', 'many'],
-  ] as const),
-  ...([
-    ['thanks a lot', 'thank you very much'],
-    ['thanks', 'thank you'],
-    ['sorry about', 'we apologise for'],
-  ] as const),
-  ...([
-    ['as soon as possible', 'at your earliest convenience'],
-    ['let me know', 'inform me'],
-    ['kids', 'children'],
-  ] as const),
-  ...([
-    ['put off', 'postpone'],
-    ['set up', 'arrange'],
-    ['go ahead', 'proceed'],
-    ['look into', 'examine'],
-  ] as const),
-  ...([
-    ['need to', 'have to'],
-    ['okay', 'agreed'],
-    ['ok', 'agreed'],
-    ['guys', 'colleagues'],
-    ['stuff', 'material'],
-  ] as const),
-  ...([
-    ['hi', 'dear'],
-    ['bye', 'kind regards'],
-    ['asap', 'at your earliest convenience'],
-    ['gonna', 'going to'],
-  ] as const),
-  ...(
-    [
-      ['wanna', 'want to'],
-      ['yeah', 'yes'],
-      ['nope', 'no'],
-      ['about', 'approximately'],
-    ] as const
-  ).slice(0, 3),
+type Table = readonly (readonly [string, string])[];
+
+/** What one says, and what one writes instead where it has to be formal. Common practice, no source. */
+const FORMAL: Table = [
+  ['get in touch with', 'contact'],
+  ['find out', 'establish'],
+  ['thanks a lot', 'thank you very much'],
+  ['thanks', 'thank you'],
+  ['as soon as possible', 'at your earliest convenience'],
+  ['asap', 'at your earliest convenience'],
+  ['let me know', 'inform me'],
+  ['kids', 'children'],
+  ['put off', 'postpone'],
+  ['set up', 'arrange'],
+  ['go ahead with', 'proceed with'],
+  ['look into', 'examine'],
+  ['need to', 'have to'],
+  ['stuff', 'material'],
+  ['gonna', 'going to'],
+  ['wanna', 'want to'],
+  ['yeah', 'yes'],
+  ['nope', 'no'],
 ];
-/** The same towards friends, where the formal word sounds stiff. */
-const FRIENDLY: readonly (readonly [string, string])[] = [
-  ...([
-    ['contact', 'get in touch with'],
-    ['postpone', 'put off'],
-    ['arrange', 'set up'],
-    ['proceed', 'go ahead'],
-  ] as const),
-  ...([
-    ['at your earliest convenience', 'as soon as you can'],
-    ['inform', 'tell'],
-    ['assist', 'help'],
-  ] as const),
-  ...([
-    ['we apologise for', 'sorry about'],
-    ['thank you very much', 'thanks a lot'],
-    ['children', 'children'],
-  ] as const),
-  ...([
-    ['receive', 'get'],
-    ['require', 'need'],
-    ['purchase', 'buy'],
-    ['regarding', 'about'],
-    ['however', 'but'],
-  ] as const),
+/** Words that sound stiff among friends, and what one says instead. Common practice, no source. */
+const FRIENDLY: Table = [
+  ['contact', 'get in touch with'],
+  ['postpone', 'put off'],
+  ['arrange', 'set up'],
+  ['proceed', 'go ahead'],
+  ['at your earliest convenience', 'as soon as you can'],
+  ['inform', 'tell'],
+  ['assist', 'help'],
+  ['thank you very much', 'thanks a lot'],
+  ['receive', 'get'],
+  ['require', 'need'],
+  ['regarding', 'about'],
 ];
 
-function withWords(text: string, table: readonly (readonly [string, string])[]): { text: string; changed: string[] } {
+function withWords(text: string, table: Table): { text: string; changed: string[] } {
   const changed: string[] = [];
   let result = text;
   for (const [from, to] of table) {
-    if (from === to) continue;
     result = result.replace(new RegExp(`(?<![\\p{L}-])${from}(?![\\p{L}-])`, 'giu'), (found) => {
       changed.push(`“${found.toLowerCase()}” → “${to}”`);
       return /^\p{Lu}/u.test(found) ? to.charAt(0).toUpperCase() + to.slice(1) : to;

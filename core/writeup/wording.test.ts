@@ -6,6 +6,7 @@ describe('wording', () => {
     ["I'm sure they won't, but I've asked.", 'I am sure they will not, but I have asked.'],
     ["We're late. Let's go; that's all.", 'We are late. Let us go; that is all.'],
     ['The students’ report isn’t due.', 'The students’ report is not due.'.replace(/’/g, "'")],
+    ["It's been wet and he's got gloves.", 'It has been wet and he has got gloves.'],
     ["Ottoline's map is here.", "Ottoline's map is here."],
   ])('writes out: %s', (short, whole) => expect(writtenOut(short)).toBe(whole));
 

@@ -33,6 +33,9 @@ const CONTRACTIONS: readonly (readonly [string, string])[] = [
   ] as const),
 ];
 
+/** Where "'s" stands for "has" beyond doubt. */
+const HAS = /\b(he|she|it|that|there|who|what)'s(?= (?:been|got|had|become)\b)/gi;
+
 const swap = (text: string, from: string, to: string, after: string): string =>
   text.replace(new RegExp(`(?<![\\p{L}'])${from}(?![\\p{L}'])${after}`, 'giu'), (found) => {
     const isUpper = /^\p{Lu}/u.test(found);
@@ -41,7 +44,10 @@ const swap = (text: string, from: string, to: string, after: string): string =>
 
 /** "It's not there and we can't wait." becomes "It is not there and we cannot wait." */
 export const writtenOut = (text: string): string =>
-  CONTRACTIONS.reduce((t, [whole, short]) => swap(t, short, whole, ''), text.replace(/’/g, "'"));
+  CONTRACTIONS.reduce(
+    (t, [whole, short]) => swap(t, short, whole, ''),
+    text.replace(/’/g, "'").replace(HAS, (_, who: string) => `${who} has`),
+  );
 
 /** The other way; not before a stop, where English keeps the whole word ("Yes, it is."). */
 export const contracted = (text: string): string =>

@@ -1,4 +1,4 @@
-import { execFileSync, spawnSync } from 'node:child_process';
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
@@ -139,6 +139,39 @@ describe('transcribe', () => {
     expect(run.status).toBe(0);
     expect(run.stdout).toContain('Usage:');
   });
+
+  it('takes a folder with those inside it, passes over what is no sound and what is done, and goes on looking', async () => {
+    const notes = path.join(folder, 'notes');
+    fs.mkdirSync(path.join(notes, 'march'), { recursive: true });
+    const voice = path.join(root, 'demo', 'sound', 'wearable.ogg');
+    for (const name of ['one.ogg', 'march/two.ogg', '.hidden.ogg']) fs.copyFileSync(voice, path.join(notes, name));
+    fs.writeFileSync(path.join(notes, 'read me.md'), 'no sound');
+    const flat = immeld('transcribe', 'notes', '--out', 'flat');
+    expect([flat.status, fs.readdirSync(path.join(folder, 'flat'))]).toEqual([0, ['one.txt']]);
+    const deep = immeld('transcribe', 'notes', '--recursive', '--out', 'flat');
+    expect(deep.stderr).toContain('one.ogg: is transcribed already');
+    expect(fs.readdirSync(path.join(folder, 'flat', 'march'))).toEqual(['two.txt']);
+    expect(immeld('transcribe', 'notes', '--watch', '--json').status).not.toBe(0);
+
+    const watching = spawn(
+      process.execPath,
+      [path.join(root, 'cli', 'dist', 'immeld.cjs'), 'transcribe', 'notes', '--out', 'flat', '--watch'],
+      { cwd: folder, stdio: ['ignore', 'ignore', 'pipe'] },
+    );
+    let said = '';
+    watching.stderr.on('data', (bytes) => (said += bytes));
+    const until = async (isThere: () => boolean) => {
+      for (let i = 0; i < 300 && !isThere(); i++) await new Promise((resolve) => setTimeout(resolve, 100));
+      expect(isThere()).toBe(true);
+    };
+    await until(() => said.includes('Looking for new files'));
+    fs.copyFileSync(voice, path.join(notes, 'three.ogg'));
+    await until(() => fs.existsSync(path.join(folder, 'flat', 'three.txt')));
+    const closed = new Promise<number | null>((resolve) => watching.once('close', resolve));
+    watching.kill('SIGINT');
+    expect(await closed).toBe(0);
+    expect(fs.readFileSync(path.join(folder, 'flat', 'three.txt'), 'utf8')).toMatch(/bus/i);
+  }, 120_000);
 });
 
 describe('todos', () => {

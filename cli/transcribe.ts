@@ -6,8 +6,16 @@ import { toTranscriptJson } from '@immeld/core/formats/json';
 import { MODEL_NAME, loadModels } from '@immeld/server/recognition/modelFiles';
 import { transcribeFile } from '@immeld/server/recognition/transcribeFile';
 import { type Command, InvalidArgumentError } from 'commander';
+import { type FoundSound, newSounds, soundsIn } from './soundFolders';
 
-type Options = { formats?: Format[]; out?: string; force?: boolean; json?: boolean };
+type Options = {
+  formats?: Format[];
+  out?: string;
+  force?: boolean;
+  json?: boolean;
+  recursive?: boolean;
+  watch?: boolean;
+};
 
 function parseFormats(value: string): Format[] {
   const names = value
@@ -29,9 +37,11 @@ export function addTranscribeCommand(program: Command): void {
   program
     .command('transcribe')
     .description('Transcribe sound or video files of any length and kind.')
-    .argument('<files...>', 'sound or video files')
+    .argument('<files...>', 'sound or video files, or folders of them')
     .option('--formats <list>', `what to write, separated by commas: ${FORMATS.join(',')} (default: txt)`, parseFormats)
     .option('--out <dir>', 'where to write (default: beside each sound file)')
+    .option('--recursive', 'of a folder, the folders inside it too')
+    .option('--watch', 'go on looking for new files in the folders, until it is stopped with Ctrl+C')
     .option('--force', 'overwrite files that are there already')
     .option(
       '--json',
@@ -39,7 +49,7 @@ export function addTranscribeCommand(program: Command): void {
     )
     .addHelpText(
       'after',
-      '\nFiles are named like the sound file: talk.m4a gives talk.txt.\nExit code: 0 all good, 1 some files failed, 2 wrong use.',
+      '\nFiles are named like the sound file: talk.m4a gives talk.txt. With --out, what lies in folders inside a folder keeps its place.\nIn a folder, what has been transcribed already is left as it is.\nExit code: 0 all good, 1 some files failed, 2 wrong use.',
     )
     .action(async (files: string[], options: Options) => {
       process.exitCode = (await transcribeAll(files, options)) ? 0 : 1;
@@ -47,54 +57,79 @@ export function addTranscribeCommand(program: Command): void {
 }
 
 /** Transcribes one file after the other; a broken one does not stop the others. Returns whether all went well. */
-async function transcribeAll(files: string[], options: Options): Promise<boolean> {
+async function transcribeAll(names: string[], options: Options): Promise<boolean> {
   const writes = options.formats ?? (options.json ? [] : (['txt'] as Format[]));
+  if (options.watch && writes.length === 0) {
+    throw new InvalidArgumentError('With --watch there is no end at which JSON could be printed: add --formats json.');
+  }
   if (options.out) fs.mkdirSync(options.out, { recursive: true });
+  const sounds = soundsIn(names, options.recursive ?? false);
   const models = await loadModels();
   const documents: TranscriptDocument[] = [];
   let isAllGood = true;
-  for (const [i, file] of files.entries()) {
-    const place = files.length > 1 ? `[${i + 1}/${files.length}] ` : '';
+  const transcribe = async (sound: FoundSound, place: string): Promise<void> => {
+    const name = path.basename(sound.file);
     try {
-      const targets = targetsOf(file, writes, options);
-      const { durationMs, passages } = await transcribeFile(file, models, {
-        onProgress: progressLine(place + path.basename(file)),
+      const targets = targetsOf(sound, writes, options);
+      if (sound.below !== null && !options.force && targets.length && targets.every((t) => fs.existsSync(t.target))) {
+        say(`${place}${name}: is transcribed already`);
+        return;
+      }
+      checkFree(targets, options);
+      const { durationMs, passages } = await transcribeFile(sound.file, models, {
+        onProgress: progressLine(place + name),
       });
-      const document = { file, title: null, durationMs, language: 'en', model: MODEL_NAME, passages };
+      const document = { file: sound.file, title: null, durationMs, language: 'en', model: MODEL_NAME, passages };
       for (const { format, target } of targets)
         writeWhole(target, FORMAT_TYPES[format].write(document), options.force ?? false);
-      documents.push(document);
-      say(
-        `\r${place}${path.basename(file)}: done${targets.length ? `, ${targets.map((t) => path.basename(t.target)).join(', ')}` : ''}      `,
-      );
+      if (options.json) documents.push(document);
+      const written = targets.map((t) => path.basename(t.target)).join(', ');
+      say(`\r${place}${name}: done${written ? `, ${written}` : ''}      `);
     } catch (error) {
       isAllGood = false;
-      say(`\r${place}${file}: ${reasonOf(error)}      `);
+      say(`\r${place}${sound.file}: ${reasonOf(error)}      `);
     }
+  };
+  for (const [i, sound] of sounds.entries())
+    await transcribe(sound, sounds.length > 1 ? `[${i + 1}/${sounds.length}] ` : '');
+  if (options.watch) {
+    const stopped = new AbortController();
+    process.once('SIGINT', () => stopped.abort());
+    process.once('SIGTERM', () => stopped.abort());
+    say('Looking for new files; Ctrl+C ends it.');
+    const known = sounds.map((s) => s.file);
+    for await (const sound of newSounds(names, options.recursive ?? false, known, stopped.signal))
+      await transcribe(sound, '');
   }
-  if (options.json && documents.length) {
+  const isOne = names.length === 1 && sounds.length === 1 && sounds[0]!.below === null;
+  if (options.json && (documents.length || !isOne)) {
     const json = documents.map(toTranscriptJson);
-    process.stdout.write(`${JSON.stringify(files.length === 1 ? json[0] : json, null, 2)}\n`);
-  } else if (options.json && files.length > 1) process.stdout.write('[]\n');
+    process.stdout.write(`${JSON.stringify(isOne ? json[0] : json, null, 2)}\n`);
+  }
   return isAllGood;
 }
 
-function targetsOf(
-  file: string,
-  formats: readonly Format[],
-  { out, force }: Options,
-): { format: Format; target: string }[] {
+type Target = { format: Format; target: string };
+
+function targetsOf({ file, below }: FoundSound, formats: readonly Format[], { out }: Options): Target[] {
   if (!fs.existsSync(file)) throw new Error('There is no such file.');
-  if (fs.statSync(file).isDirectory()) throw new Error('This is a folder. Name the files in it.');
-  const folder = out ?? path.dirname(file);
+  const inside = below === null ? '' : path.relative(below, path.dirname(file));
+  const folder = out ? path.join(out, inside) : path.dirname(file);
   const base = path.basename(file, path.extname(file));
   return formats.map((format) => {
     const target = path.join(folder, `${base}.${format}`);
     if (path.resolve(target) === path.resolve(file))
       throw new Error(`Writing ${target} would overwrite the sound file itself.`);
-    if (!force && fs.existsSync(target)) throw new Error(`${target} is there already. Use --force to overwrite it.`);
     return { format, target };
   });
+}
+
+/** Before hours are spent: whether what is to be written may be. */
+function checkFree(targets: readonly Target[], { force }: Options): void {
+  for (const { target } of targets) {
+    if (!force && fs.existsSync(target)) throw new Error(`${target} is there already. Use --force to overwrite it.`);
+    fs.mkdirSync(path.dirname(target), { recursive: true });
+  }
 }
 
 /** The file is there whole or not at all, also when the machine stops in between. */

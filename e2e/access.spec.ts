@@ -1,7 +1,7 @@
 import { expect, expectAccessible, test } from './immeld';
 
 const PLACES = [
-  ...['/', '/tray', '/shelves', '/shelves/all', '/todos', '/templates', '/weeks', '/history', '/nowhere'],
+  ...['/', '/tray', '/shelves', '/shelves/all', '/todos', '/templates', '/weeks', '/history', '/links', '/nowhere'],
   ...['/find?q=soil', '/find?q=What%20is%20field%20capacity%3F'],
 ];
 
@@ -64,4 +64,22 @@ test('everything is reached by keyboard alone: places, filing, playing, finding'
   await page.evaluate(() => (document.activeElement as HTMLElement).blur());
   await page.keyboard.press(' ');
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+});
+
+test('who asks for reduced motion gets none, and the blank switches what is switched', async ({ page, immeld }) => {
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+  await page.goto(`${immeld.address}/settings`);
+  const moving = await page.evaluate(() => {
+    const element = document.body.appendChild(document.createElement('div'));
+    element.style.animation = 'spin 1s infinite';
+    return getComputedStyle(element).animationName;
+  });
+  expect(moving).toBe('none');
+  const fillers = page.getByRole('switch').first();
+  const before = await fillers.getAttribute('aria-checked');
+  await fillers.focus();
+  await page.keyboard.press('Space');
+  await expect(fillers).not.toHaveAttribute('aria-checked', before!);
+  await page.keyboard.press('Space');
+  await expect(fillers).toHaveAttribute('aria-checked', before!);
 });

@@ -20,6 +20,17 @@ const freePort = (): Promise<number> =>
     });
   });
 
+/** Where the data of the demo lie that every house begins with. */
+const DEMO_TEMPLATE = path.join(root, '.immeld', 'demo-template');
+
+/** Makes the demo's day as of now, whatever was made before. */
+export function makeDemoTemplate(): void {
+  fs.rmSync(DEMO_TEMPLATE, { recursive: true, force: true });
+  execFileSync(process.execPath, [path.join(root, 'demo', 'dist', 'makeDemoData.cjs'), DEMO_TEMPLATE], {
+    stdio: 'ignore',
+  });
+}
+
 /** The built server on a data folder of its own. */
 export class Immeld {
   readonly folder = fs.mkdtempSync(path.join(os.tmpdir(), 'immeld-browser-'));
@@ -32,10 +43,10 @@ export class Immeld {
 
   private port = 0;
 
+  /** The demo's day; made once for all tests, as it takes seconds. */
   makeDemoData(): void {
-    execFileSync(process.execPath, [path.join(root, 'demo', 'dist', 'makeDemoData.cjs'), this.dataFolder], {
-      stdio: 'ignore',
-    });
+    if (!fs.existsSync(DEMO_TEMPLATE)) makeDemoTemplate();
+    fs.cpSync(DEMO_TEMPLATE, this.dataFolder, { recursive: true });
   }
 
   async start(): Promise<void> {
@@ -126,6 +137,10 @@ export async function bringIn(
   await page.getByRole('button', { name: 'Bring in sound files' }).first().click();
   await (await chooser).setFiles(files);
 }
+
+/** What waits in the tray, newest first. */
+export const tray = async (immeld: Pick<Immeld, 'ask'>): Promise<RecordingCard[]> =>
+  (await immeld.ask<{ items: RecordingCard[] }>('/recordings?place=tray&limit=200')).items;
 
 /** A recording of the demo by the name of its file. */
 export async function recordingNamed(immeld: Pick<Immeld, 'ask'>, fileName: string) {

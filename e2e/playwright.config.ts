@@ -9,18 +9,19 @@ const hoursToNoon = 12 - new Date().getUTCHours();
 process.env['IMMELD_TESTS_TZ'] ??= `Etc/GMT${hoursToNoon > 0 ? '-' : '+'}${Math.abs(hoursToNoon)}`;
 process.env['TZ'] = process.env['IMMELD_TESTS_TZ'];
 
-const LISTENING = /(?:capture|sources|speak|survival)\.spec\.ts$/;
+const LISTENING = /(?:browserKills|capture|sources|speak)\.spec\.ts$/;
 const RESULTS = path.join(root, '.immeld', 'test-results');
 const REPORT = path.join(root, '.immeld', 'reports', 'browser.json');
 
 export default defineConfig({
   testDir: __dirname,
-  // What listens while somebody speaks needs the machine to itself; the rest goes two by two.
+  // What listens while somebody speaks goes by itself, so that nothing else takes its time; the rest before it.
   projects: [
-    { name: 'two by two', testIgnore: LISTENING, outputDir: path.join(RESULTS, 'two by two') },
-    { name: 'alone', testMatch: LISTENING, workers: 1, outputDir: path.join(RESULTS, 'alone') },
+    { name: 'watching', testIgnore: LISTENING, outputDir: path.join(RESULTS, 'watching') },
+    { name: 'listening', testMatch: LISTENING, outputDir: path.join(RESULTS, 'listening') },
   ],
   workers: 2,
+  globalSetup: path.join(__dirname, 'demoTemplate.ts'),
   // A browser on a busy machine stumbles now and then: one more try, and the closing lines name who needed it.
   retries: 1,
   timeout: 120_000,

@@ -8,6 +8,7 @@ import fs from 'node:fs';
 import path from 'node:path';
 import type { Sequelize } from 'sequelize';
 import { knownAccount } from './accounts/sessions';
+import type { ExportJobs } from './exports/exportJobs';
 import type { JobQueue } from './jobs/queue';
 import { openApiDescription } from './openapi';
 import { MODEL_NAME } from './recognition/modelFiles';
@@ -15,6 +16,7 @@ import { accountRoutes } from './routes/account';
 import { calendarRoutes } from './routes/calendars';
 import { captureRoutes } from './routes/captures';
 import { dayRoutes } from './routes/days';
+import { exportRoutes } from './routes/exports';
 import { findRoutes } from './routes/find';
 import { historyRoutes } from './routes/history';
 import { jobRoutes } from './routes/jobs';
@@ -26,6 +28,7 @@ import { recordingRoutes } from './routes/recordings';
 import { replacementRoutes } from './routes/replacements';
 import { serve } from './routes/serve';
 import { settingsRoutes } from './routes/settings';
+import { serveSharedPages, shareLinkRoutes } from './routes/shareLinks';
 import { sheetRoutes } from './routes/sheets';
 import { shelfRoutes } from './routes/shelves';
 import { correctionRoutes } from './routes/corrections';
@@ -33,6 +36,7 @@ import { slipRoutes } from './routes/slips';
 import { serveTodoFeeds, todoRoutes } from './routes/todos';
 import { UPLOAD_PATH, uploadServer } from './routes/uploads';
 import { writeUpRoutes } from './routes/writeUps';
+import { Visits } from './sharing/visits';
 import { STAND_IN_FEED, serveStandInCalendar } from './standIns/calendarFeed';
 import { standInLanguageModel } from './standIns/languageModel';
 import type { SoundStore } from './storage/soundStore';
@@ -41,13 +45,16 @@ export type ApplicationParts = {
   database: Sequelize;
   sounds: SoundStore;
   queue: JobQueue;
+  exports: ExportJobs;
   /** Folder of the built app; without it only the interface is served. */
   appFolder: string | null;
   isDemo: boolean;
 };
 
 /** The whole server as an Express application, not yet listening. */
-export function createApplication({ database, sounds, queue, appFolder, isDemo }: ApplicationParts): Express {
+export function createApplication(parts: ApplicationParts): Express {
+  const { sounds, queue, appFolder, isDemo } = parts;
+  const visits = new Visits();
   const application = express();
   application.disable('x-powered-by');
   application.use(securityHeaders, sameOriginOnly);
@@ -60,12 +67,13 @@ export function createApplication({ database, sounds, queue, appFolder, isDemo }
         !/\/(?:events|model-sheets)$/.test(request.path) && compression.filter(request, response),
     }),
   );
-  application.use('/api', express.json({ limit: '2mb' }), apiRouter(database, sounds, queue, isDemo));
+  application.use('/api', express.json({ limit: '2mb' }), apiRouter(parts, visits));
   application.use('/api', () => {
     throw new Problem('not-found', 'There is nothing at this address.');
   });
   servePacks(application);
   serveTodoFeeds(application);
+  serveSharedPages(application, sounds, visits);
   if (isDemo) {
     application.get(STAND_IN_FEED, serveStandInCalendar);
     application.use(standInLanguageModel());
@@ -75,7 +83,7 @@ export function createApplication({ database, sounds, queue, appFolder, isDemo }
   return application;
 }
 
-function apiRouter(database: Sequelize, sounds: SoundStore, queue: JobQueue, isDemo: boolean): Router {
+function apiRouter({ database, sounds, queue, exports, isDemo }: ApplicationParts, visits: Visits): Router {
   const router = Router();
   serve(router, ENDPOINTS.status, async () => ({ isReady: true, model: MODEL_NAME, isDemo }));
   router.get('/openapi.json', (_request, response) => {
@@ -100,6 +108,8 @@ function apiRouter(database: Sequelize, sounds: SoundStore, queue: JobQueue, isD
     correctionRoutes(sounds),
     replacementRoutes(database),
     captureRoutes(),
+    exportRoutes(exports, sounds),
+    shareLinkRoutes(visits),
     packRoutes(),
   );
   router.use(calendarRoutes(), settingsRoutes(), accountRoutes(isDemo));

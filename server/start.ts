@@ -5,6 +5,7 @@ import path from 'node:path';
 import { createApplication } from './application';
 import { openDatabase } from './database';
 import { JobQueue } from './jobs/queue';
+import { ExportJobs } from './exports/exportJobs';
 import { type RecognitionPool, WorkerPool } from './jobs/workerPool';
 import { projectRoot } from './projectRoot';
 import { recoverFinishedUploads } from './routes/uploads';
@@ -38,9 +39,10 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const database = await openDatabase(dataFolder);
   const sounds = new SoundStore(dataFolder);
   const queue = new JobQueue(options.pool ?? defaultPool(), sounds);
+  const exports = new ExportJobs(path.join(dataFolder, 'exports'), sounds);
   const builtApp = path.join(projectRoot(), 'app', 'dist');
   const appFolder = options.appFolder !== undefined ? options.appFolder : fs.existsSync(builtApp) ? builtApp : null;
-  const server = http.createServer(createApplication({ database, sounds, queue, appFolder, isDemo }));
+  const server = http.createServer(createApplication({ database, sounds, queue, exports, appFolder, isDemo }));
   // A lecture over a slow line takes longer than the usual limit for one request.
   server.requestTimeout = 0;
   await new Promise<void>((resolve, reject) => {
@@ -56,6 +58,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     address: `http://${host === '0.0.0.0' ? 'localhost' : host}:${actual}`,
     close: async () => {
       clearInterval(cleaning);
+      exports.close();
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
       await queue.close();

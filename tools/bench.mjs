@@ -23,6 +23,7 @@ for (const name of [
   'speakers',
   'names',
   'longText',
+  'exports',
   'finding',
   'todos',
   'writeUps',

@@ -48,6 +48,7 @@ async function bundle(entries, folder) {
     external: [
       'sqlite3',
       'pdfjs-dist',
+      'pdfmake',
       'pdfjs-dist/legacy/build/pdf.mjs',
       'sequelize',
       'onnxruntime-node',
@@ -136,6 +137,8 @@ const STEPS = [
           'server/jobs/recognitionWorker.ts',
           'server/recognition/cleaningWorker.ts',
           'server/storage/pdfTextWorker.ts',
+          'server/exports/pageWorker.ts',
+          'server/writeUps/writeUpWorker.ts',
         ].map((f) => ({
           in: f,
           out: path.basename(f, '.ts'),

@@ -31,7 +31,7 @@ export function installNpmPackages() {
     cwd: root,
     stdio: ['ignore', process.stderr, process.stderr],
     // The CPU build is in the package; its script would fetch what we do not use.
-    env: { ...process.env, ONNXRUNTIME_NODE_INSTALL: 'skip' },
+    env: { ...process.env, ONNXRUNTIME_NODE_INSTALL: 'skip', JOBS: 'max' },
     shell: process.platform === 'win32',
   });
   fs.writeFileSync(mark, lockHash());

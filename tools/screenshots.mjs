@@ -78,16 +78,11 @@ const make = (name) => async (page) => {
   await sheet.evaluate((element) => element.scrollIntoView({ block: 'start' }));
   await wait(600);
 };
+const asked = `/find?q=${encodeURIComponent('What did the arborist say about the roots?')}`;
 const PICTURES = [
   { name: 'day', at: '/' },
   { name: 'tray', at: '/tray' },
   { name: 'recording', at: lecture, steps: [playSome] },
-  {
-    name: 'correcting',
-    at: walk,
-    steps: [(page) => page.getByRole('button', { name: /doubtful/ }).click(), () => wait(2500)],
-  },
-  { name: 'margin', at: `${walk}?part=margin` },
   { name: 'minutes', at: `${walk}?part=write-ups`, steps: [make('Minutes')] },
   { name: 'lecture-notes', at: `${lecture}?part=write-ups`, steps: [make('Lecture notes')] },
   {
@@ -97,7 +92,7 @@ const PICTURES = [
   },
   { name: 'todos', at: '/todos' },
   { name: 'shelves', at: '/shelves' },
-  { name: 'find', at: `/find?q=${encodeURIComponent('What did the arborist say about the roots?')}` },
+  { name: 'find', at: asked },
   { name: 'note', at: `/notes/${(await ask('/notes')).items[0].id}` },
   {
     name: 'recording-now',
@@ -141,6 +136,8 @@ const PICTURES = [
     ],
   },
   { name: 'tray-wide', at: '/tray', size: WIDE },
+  { name: 'shelves-wide', at: '/shelves', size: WIDE },
+  { name: 'find-wide', at: asked, size: WIDE },
   { name: 'day-wide-dark', at: '/', size: WIDE, scheme: 'dark' },
   {
     name: 'import-queue',

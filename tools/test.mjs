@@ -79,11 +79,18 @@ await twoByTwo([
   ],
 ]);
 step('Build', process.execPath, ['tools/build.mjs']);
-step('Unit and server tests', bin('jest'), ['--json', '--outputFile', jestReport, '--silent'], () => {
-  const report = readJson(jestReport);
-  return report && { passed: report.numPassedTests, failed: report.numFailedTests + report.numRuntimeErrorTestSuites };
-});
-for (const project of ['two by two', 'alone']) {
+step(
+  'Unit and server tests',
+  bin('jest'),
+  ['--json', '--outputFile', jestReport, '--silent', '--maxWorkers', '2'],
+  () => {
+    const report = readJson(jestReport);
+    return (
+      report && { passed: report.numPassedTests, failed: report.numFailedTests + report.numRuntimeErrorTestSuites }
+    );
+  },
+);
+for (const project of ['watching', 'listening']) {
   const browserReport = path.join(reports, `browser ${project}.json`);
   process.env['IMMELD_REPORT'] = browserReport;
   step(`Browser tests, ${project}`, bin('playwright'), [...browserTests, '--project', project], () => {

@@ -56,7 +56,7 @@ export default function TrayScreen() {
         <SelectionBar
           ids={[...chosen.chosen]}
           where="tray"
-          onChooseAll={() => chosen.set(ready.map((r) => r.id))}
+          onChooseAll={ready.length ? () => chosen.set(ready.map((r) => r.id)) : null}
           onDone={chosen.end}
         />
       )}

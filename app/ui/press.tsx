@@ -16,6 +16,12 @@ type PressProps = Omit<PressableProps, 'children' | 'style'> & {
   style?: StyleProp<ViewStyle>;
 };
 
+/**
+ * The key that react-native-web does not take by itself: it leaves Enter on a link to the browser, which knows only anchors,
+ * and the blank on what is switched or chosen (ARIA Authoring Practices, switch, radio group, check box).
+ */
+const KEYS: Partial<Record<string, string>> = { link: 'Enter', switch: ' ', radio: ' ', checkbox: ' ', tab: ' ' };
+
 /** Anything that can be pressed: at least 48 px, with a visible focus ring. */
 export function Press({ label, children, style, ...rest }: PressProps) {
   const colours = useColours();
@@ -25,11 +31,16 @@ export function Press({ label, children, style, ...rest }: PressProps) {
       role="button"
       aria-label={label}
       {...rest}
-      // react-native-web leaves Enter on a link to the browser, which knows only anchors.
-      {...(rest.role === 'link'
+      {...(rest.role === 'switch' ? ({ dataSet: { keyed: String(isFocused) } } as object) : {})}
+      {...(KEYS[rest.role ?? 'button']
         ? {
-            onKeyDown: (e: { key: string }) =>
-              e.key === 'Enter' && rest.onPress?.(e as unknown as GestureResponderEvent),
+            onKeyDown: (e: KeyboardEvent) => {
+              if (e.key !== KEYS[rest.role ?? 'button'] || rest.disabled) return;
+              // After a click the blank belongs to the page: it plays.
+              if (rest.role === 'switch' && !isFocused) return;
+              e.preventDefault();
+              rest.onPress?.(e as unknown as GestureResponderEvent);
+            },
           }
         : {})}
       onFocus={(e) => {

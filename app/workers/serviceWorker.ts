@@ -20,7 +20,9 @@ clientsClaim();
 cleanupOutdatedCaches();
 precacheAndRoute(self.__WB_MANIFEST);
 registerRoute(
-  new NavigationRoute(createHandlerBoundToURL('/index.html'), { denylist: [/^\/api\//, /^\/packs\//, /^\/shared/] }),
+  new NavigationRoute(createHandlerBoundToURL('/index.html'), {
+    denylist: [/^\/api\//, /^\/packs\//, /^\/shared/, /^\/s\//],
+  }),
 );
 
 async function sendWaiting(): Promise<void> {

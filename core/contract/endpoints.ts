@@ -1,7 +1,6 @@
 /** Every address of the HTTP interface: the one table that the server serves, the app calls and the description shows. */
 import * as yup from 'yup';
 import { FORMATS } from '../formats/formats';
-import { accountSchema, newAccountSchema, sessionSchema, signInSchema } from './account';
 import { appointmentSchema, calendarSchema, newCalendarSchema } from './appointments';
 import { captureReceiptSchema, packSchema } from './captures';
 import { againSchema, cleaningSchema } from './cleaning';
@@ -15,30 +14,32 @@ import {
   writeUpChangeSchema,
   writeUpSchema,
 } from './recordings';
-import { correctedSchema, correctionSchema, rewritingSchema, versionSchema, versionTextSchema } from './corrections';
-import { paragraphChangeSchema } from './paragraphs';
-import { replacedSchema, replacementPreviewSchema, replacementSchema, replacementSearchSchema } from './replacements';
-import { newCommentSchema, newSlipsSchema, slipChangeSchema, slipSchema } from './slips';
-import { speakerChangeSchema } from './speakers';
 import { settingsChangeSchema, settingsSchema } from './settings';
 import { recordingListQuery } from './shelves';
+import { ACCOUNT_ENDPOINTS } from './accountEndpoints';
+import { CORRECTION_ENDPOINTS } from './correctionEndpoints';
+import { EXPORT_ENDPOINTS } from './exportEndpoints';
 import { FILING_ENDPOINTS } from './filingEndpoints';
 import { FINDING_ENDPOINTS } from './findingEndpoints';
 import { LANGUAGE_MODEL_ENDPOINTS } from './languageModel';
 import { NOTE_ENDPOINTS } from './noteEndpoints';
 import { REWORK_ENDPOINTS } from './rework';
+import { SHARE_LINK_ENDPOINTS } from './shareLinks';
+import { SLIP_ENDPOINTS } from './slipEndpoints';
 import { TEMPLATE_ENDPOINTS } from './templates';
 import { TODO_ENDPOINTS } from './todos';
 
-const byPassage = byId.shape({ passageId: yup.number().integer().required() });
-const byVersion = byId.shape({ versionId: yup.string().uuid('This address is not one of Immeld’s.').required() });
-
 export const ENDPOINTS = {
+  ...ACCOUNT_ENDPOINTS,
+  ...CORRECTION_ENDPOINTS,
+  ...EXPORT_ENDPOINTS,
   ...FILING_ENDPOINTS,
   ...FINDING_ENDPOINTS,
   ...NOTE_ENDPOINTS,
   ...LANGUAGE_MODEL_ENDPOINTS,
   ...REWORK_ENDPOINTS,
+  ...SHARE_LINK_ENDPOINTS,
+  ...SLIP_ENDPOINTS,
   ...TEMPLATE_ENDPOINTS,
   ...TODO_ENDPOINTS,
   status: endpoint({
@@ -170,180 +171,6 @@ export const ENDPOINTS = {
     response: null,
     answers: 'text/event-stream',
   }),
-  correctPassage: endpoint({
-    method: 'patch',
-    path: '/recordings/:id/passages/:passageId',
-    summary: 'Give a passage another text; what stayed keeps its times',
-    params: byPassage,
-    query: none,
-    body: correctionSchema,
-    response: correctedSchema,
-  }),
-  rewritePassages: endpoint({
-    method: 'put',
-    path: '/recordings/:id/passages',
-    summary: 'Write passages that follow each other anew: corrected, parted, joined, or as they were before',
-    params: byId,
-    query: none,
-    body: rewritingSchema,
-    response: correctedSchema,
-  }),
-  previewReplacement: endpoint({
-    method: 'post',
-    path: '/replacements/preview',
-    summary: 'Where words stand in a recording, a folder or everywhere, and what would be read there instead',
-    params: none,
-    query: none,
-    body: replacementSearchSchema,
-    response: replacementPreviewSchema,
-  }),
-  replaceWords: endpoint({
-    method: 'post',
-    path: '/replacements',
-    summary: 'Replace words in the chosen places; what was changed since stays',
-    params: none,
-    query: none,
-    body: replacementSchema,
-    response: replacedSchema,
-  }),
-  undoReplacement: endpoint({
-    method: 'post',
-    path: '/replacements/:id/undo',
-    summary: 'Take a replacement back where nothing was changed since; counts passages',
-    params: byId,
-    query: none,
-    body: null,
-    response: replacedSchema,
-  }),
-  changeSpeaker: endpoint({
-    method: 'patch',
-    path: '/recordings/:id/speakers',
-    summary: 'Give all passages of a speaker, or single ones, to somebody: named, joined, or put right',
-    params: byId,
-    query: none,
-    body: speakerChangeSchema,
-    response: yup.object({
-      recording: recordingSchema.required(),
-      /** The passages that changed hands; given back by the same call. */
-      changed: yup.array().of(yup.number().integer().required()).required(),
-    }),
-  }),
-  changeParagraphs: endpoint({
-    method: 'put',
-    path: '/recordings/:id/paragraphs',
-    summary: 'Begin paragraphs by another rule; the words and their corrections stay',
-    params: byId,
-    query: none,
-    body: paragraphChangeSchema,
-    response: yup.object({
-      recording: recordingSchema.required(),
-      /** The passages that began a paragraph before. */
-      before: yup.array().of(yup.number().integer().required()).required(),
-    }),
-  }),
-  listVersions: endpoint({
-    method: 'get',
-    path: '/recordings/:id/versions',
-    summary: 'The kept versions of the text, newest first',
-    params: byId,
-    query: none,
-    body: null,
-    response: yup.object({ items: listOf(versionSchema.required()) }),
-  }),
-  getVersion: endpoint({
-    method: 'get',
-    path: '/recordings/:id/versions/:versionId',
-    summary: 'A kept version of the text',
-    params: byVersion,
-    query: none,
-    body: null,
-    response: versionTextSchema,
-  }),
-  takeVersion: endpoint({
-    method: 'post',
-    path: '/recordings/:id/versions/:versionId/take',
-    summary: 'Make this version the text; what stands there now is kept as a version',
-    params: byVersion,
-    query: none,
-    body: null,
-    response: recordingSchema,
-  }),
-  addSlips: endpoint({
-    method: 'post',
-    path: '/recordings/:id/slips',
-    summary: 'Put slips into the margin; those that are there already stay as they are',
-    params: byId,
-    query: none,
-    body: newSlipsSchema,
-    response: yup.object({ items: listOf(slipSchema.required()) }),
-  }),
-  changeSlip: endpoint({
-    method: 'patch',
-    path: '/slips/:id',
-    summary: 'Change, move, bin or restore a slip',
-    params: byId,
-    query: none,
-    body: slipChangeSchema,
-    response: slipSchema,
-  }),
-  addComment: endpoint({
-    method: 'post',
-    path: '/slips/:id/comments',
-    summary: 'Say something about a slip; sent twice it stands there once',
-    params: byId,
-    query: none,
-    body: newCommentSchema,
-    response: slipSchema,
-  }),
-  removeComment: endpoint({
-    method: 'delete',
-    path: '/slips/:id/comments/:commentId',
-    summary: 'Take a comment away',
-    params: byId.shape({ commentId: yup.string().uuid('This address is not one of Immeld’s.').required() }),
-    query: none,
-    body: null,
-    response: slipSchema,
-  }),
-  putSlipFile: endpoint({
-    method: 'put',
-    path: '/slips/:id/file',
-    summary: 'The file of a slip, as its bytes, at most 50 MB',
-    params: byId,
-    query: yup.object({
-      name: yup.string().trim().required('A file needs its name.').max(300, 'The name is too long.'),
-    }),
-    body: null,
-    response: slipSchema,
-  }),
-  getSlipFile: endpoint({
-    method: 'get',
-    path: '/slips/:id/file',
-    summary: 'The file of a slip',
-    params: byId,
-    query: none,
-    body: null,
-    response: null,
-    answers: 'application/octet-stream',
-  }),
-  putPicture: endpoint({
-    method: 'put',
-    path: '/slips/:id/picture',
-    summary: 'The picture of a slip, as its bytes: PNG, JPEG, GIF or WebP, at most 20 MB',
-    params: byId,
-    query: none,
-    body: null,
-    response: slipSchema,
-  }),
-  getPicture: endpoint({
-    method: 'get',
-    path: '/slips/:id/picture',
-    summary: 'The picture of a slip',
-    params: byId,
-    query: none,
-    body: null,
-    response: null,
-    answers: 'image/*',
-  }),
   getCapture: endpoint({
     method: 'get',
     path: '/captures/:id',
@@ -352,69 +179,6 @@ export const ENDPOINTS = {
     query: none,
     body: null,
     response: captureReceiptSchema,
-  }),
-  getAccount: endpoint({
-    method: 'get',
-    path: '/account',
-    summary: 'Whose recordings these are',
-    params: none,
-    query: none,
-    body: null,
-    response: accountSchema,
-  }),
-  signUp: endpoint({
-    method: 'post',
-    path: '/account',
-    summary: 'Give this device’s guest an e-mail address and a password; everything is kept',
-    params: none,
-    query: none,
-    body: newAccountSchema,
-    response: accountSchema,
-  }),
-  beGuest: endpoint({
-    method: 'post',
-    path: '/session/guest',
-    summary: 'Begin at once as a guest; what is recorded belongs to this device’s cookie',
-    params: none,
-    query: none,
-    body: null,
-    response: accountSchema,
-  }),
-  signIn: endpoint({
-    method: 'post',
-    path: '/session',
-    summary: 'Sign this device in; what was recorded here as a guest goes along',
-    params: none,
-    query: none,
-    body: signInSchema,
-    response: accountSchema,
-  }),
-  signOut: endpoint({
-    method: 'delete',
-    path: '/session',
-    summary: 'Sign this device out',
-    params: none,
-    query: none,
-    body: null,
-    response: yup.object({ isSignedOut: yup.boolean().required() }),
-  }),
-  listSessions: endpoint({
-    method: 'get',
-    path: '/sessions',
-    summary: 'Devices that are signed in',
-    params: none,
-    query: none,
-    body: null,
-    response: yup.object({ items: listOf(sessionSchema.required()) }),
-  }),
-  endSession: endpoint({
-    method: 'delete',
-    path: '/sessions/:id',
-    summary: 'Sign another device out',
-    params: byId,
-    query: none,
-    body: null,
-    response: yup.object({ isSignedOut: yup.boolean().required() }),
   }),
   getSettings: endpoint({
     method: 'get',

@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { byId, endpoint, none } from './endpoint';
-import { sheetSchema, templateSchema } from './templates';
+import { type sheetSchema, templateSchema } from './templates';
 
 const address = () =>
   yup
@@ -61,11 +61,6 @@ export const modelRequestSchema = yup.object({
 export type ModelRequest = yup.InferType<typeof modelRequestSchema>;
 
 /** One line of the answer while it is written: words as they come, at the end the write-up, and why if it is not the model's. */
-export const modelLineSchema = yup.object({
-  text: yup.string(),
-  sheet: sheetSchema.default(undefined),
-  problem: yup.string(),
-});
 export type ModelLine = { text?: string; sheet?: yup.InferType<typeof sheetSchema>; problem?: string };
 
 const withTemplate = () => yup.object({ template: templateSchema.required() }).noUnknown();

@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import { USUAL_EXPORTS, exportSettingsSchema } from './exports';
 import { DICTATION_COMMANDS } from './dictationCommands';
 import { FIGURE_KINDS } from './figureKinds';
 import { USUAL_MARK_KINDS, markKindsSchema } from './markKinds';
@@ -86,6 +87,8 @@ export const settingsSchema = yup.object({
   defaultFolderId: yup.string().uuid().defined().nullable(),
   /** Write-ups that are made by themselves. */
   usualWriteUps: usualWriteUps().required(),
+  /** How recordings and notes were taken along last. */
+  exports: exportSettingsSchema.required(),
 });
 export type SharedSettings = yup.InferType<typeof settingsSchema>;
 
@@ -105,6 +108,7 @@ export const settingsChangeSchema = yup
     ownName: ownName(),
     defaultFolderId: yup.string().uuid().nullable(),
     usualWriteUps: usualWriteUps(),
+    exports: exportSettingsSchema.optional().default(undefined),
   })
   .noUnknown();
 export type SettingsChange = yup.InferType<typeof settingsChangeSchema>;
@@ -124,4 +128,5 @@ export const USUAL_SETTINGS: SharedSettings = {
   ownName: '',
   defaultFolderId: null,
   usualWriteUps: [],
+  exports: USUAL_EXPORTS,
 };

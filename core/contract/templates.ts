@@ -136,7 +136,6 @@ export const partSchema = yup.object({
   title: yup.string().required(),
   startMs: yup.number().integer().min(0).required(),
 });
-export type TitledPart = yup.InferType<typeof partSchema>;
 
 /** The topics of a recording: its parts with the points that stand for them. */
 const topicSchema = yup.object({ text: yup.string().required(), startMs: yup.number().integer().min(0).required() });

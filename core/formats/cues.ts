@@ -3,8 +3,9 @@ import { type Passage, type Word, endsSentence } from '../transcript/manuscript'
 /** A subtitle: at most two lines. Times in milliseconds. */
 export type Cue = { startMs: number; endMs: number; speaker: string | null; lines: string[] };
 
-/** Common practice for subtitles, no source: two lines of 42 characters, one to seven seconds. */
+/** Common practice for subtitles, no source: two lines of 42 characters, one to seven seconds, 17 characters a second. */
 const LINE_LENGTH = 42;
+const MOST_PER_SECOND = 17;
 const LONGEST_MS = 7000;
 const SHORTEST_MS = 1000;
 
@@ -35,7 +36,10 @@ export function cuesFrom(passages: readonly Passage[]): Cue[] {
   }
   cues.forEach((cue, i) => {
     const next = cues[i + 1]?.startMs ?? Infinity;
-    cue.endMs = Math.min(Math.max(cue.endMs, cue.startMs + SHORTEST_MS), Math.max(next, cue.startMs + 1));
+    const length = cue.lines.reduce((sum, line) => sum + line.length, 0);
+    // Where more was said than can be read, it stays as long as there is room before the next.
+    const readMs = Math.min(LONGEST_MS, Math.max(SHORTEST_MS, (length / MOST_PER_SECOND) * 1000));
+    cue.endMs = Math.round(Math.min(Math.max(cue.endMs, cue.startMs + readMs), Math.max(next, cue.startMs + 1)));
   });
   return cues;
 }

@@ -10,4 +10,6 @@ export type TranscriptDocument = {
   passages: Passage[];
   /** Who agreed to the recording and how, one sentence each; left out of an export unless wanted. */
   consent?: string[];
+  /** What stands in the margin, for formats that can hold it beside the words. */
+  notes?: { startMs: number; text: string }[];
 };

@@ -1,3 +1,4 @@
+import { markdownText } from './markdownText';
 import { clockTime } from './times';
 
 /** Something in the margin, with the words beside which it stands. */
@@ -18,17 +19,14 @@ export type MarginLine = {
 export function marginMarkdown(title: string, lines: readonly MarginLine[]): string {
   const entry = ({ startMs, name, text, words, address, assignee, comments, isDone }: MarginLine) => {
     const box = isDone === null ? '' : isDone ? '[x] ' : '[ ] ';
-    const what = [escaped(text), address === null ? '' : `<${address}>`].filter(Boolean).join(' ');
-    const rest = [what, assignee ? `(for ${escaped(assignee)})` : ''].filter(Boolean).join(' ');
+    const what = [markdownText(text), address === null ? '' : `<${address}>`].filter(Boolean).join(' ');
+    const rest = [what, assignee ? `(for ${markdownText(assignee)})` : ''].filter(Boolean).join(' ');
     return [
-      `- ${box}${clockTime(startMs)} **${escaped(name)}**${rest ? `: ${rest}` : ''}`,
-      ...(words ? [`  > ${escaped(words)}`] : []),
+      `- ${box}${clockTime(startMs)} **${markdownText(name)}**${rest ? `: ${rest}` : ''}`,
+      ...(words ? [`  > ${markdownText(words)}`] : []),
       ...(words && comments.length ? [''] : []),
-      ...comments.map((c) => `  - ${escaped(c)}`),
+      ...comments.map((c) => `  - ${markdownText(c)}`),
     ].join('\n');
   };
-  return `# ${escaped(title)}\n\n${lines.map(entry).join('\n')}\n`;
+  return `# ${markdownText(title)}\n\n${lines.map(entry).join('\n')}\n`;
 }
-
-/** Signs that would be taken for marks of the format (CommonMark, "Backslash escapes"). */
-const escaped = (text: string): string => text.replace(/\s+/g, ' ').replace(/[\\`*_[\]<>#]/g, (sign) => `\\${sign}`);

@@ -42,3 +42,14 @@ describe('what is wrong with a cutting', () => {
     expect(windowDiff([6], [5, 6], 12)).toBeGreaterThan(pk([6], [5, 6], 12));
   });
 });
+
+it('names a part by what is announced, else by what is said there and not elsewhere', () => {
+  const water = Array.from({ length: 12 }, (_, i) => `Roots and water and gravity in the ground, case ${i}.`);
+  const money = Array.from({ length: 12 }, (_, i) => `The budget pays for water and stakes, bill ${i}.`);
+  const parts = partsOf(
+    sentencesOfText([...water, 'Now let us turn to the budget of the school.', ...money].join(' ')),
+  );
+  expect(parts[0]!.title.toLowerCase()).toContain('roots');
+  expect(parts[0]!.title.toLowerCase()).not.toContain('water and');
+  expect(parts.at(-1)!.title).toBe('The budget of the school');
+});

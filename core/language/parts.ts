@@ -1,5 +1,5 @@
 import type { Sentence } from './sentences';
-import { keyPhrases } from './title';
+import { keyPhrases, stemCounts } from './title';
 import { topicStems } from './words';
 
 /** A part of a long recording; `sentence` is the number of the one it begins with. */
@@ -30,9 +30,10 @@ export function partsOf(sentences: readonly Sentence[]): Part[] {
   const boundaries = boundariesOf(sentences.map((s) => s.text));
   if (boundaries.length === 0) return [];
   const starts = [0, ...boundaries];
+  const everywhere = stemCounts(sentences.map((s) => s.text));
   return starts.map((start, i) => {
     const texts = sentences.slice(start, starts[i + 1] ?? sentences.length).map((s) => s.text);
-    return { title: titleOf(texts), startMs: sentences[start]!.startMs ?? 0, sentence: start };
+    return { title: titleOf(texts, everywhere), startMs: sentences[start]!.startMs ?? 0, sentence: start };
   });
 }
 
@@ -102,12 +103,49 @@ function peak(values: readonly number[], from: number, step: -1 | 1): number {
   return highest;
 }
 
-function titleOf(texts: readonly string[]): string {
-  const [first = '', second] = keyPhrases(texts, 2);
+/** What a speaker announces at the beginning of a part. Common practice, no source. */
+const ANNOUNCED = [
+  /\b(?:show|tell|explain to) you (how [^,.;:?!]+)/i,
+  /\basked (?:\w+ ){0,4}?((?:how|why|what|when|where|whether) [^,.;:?!]+)/i,
+  /\b(?:come|turn|look|get|go on|move on|begin|start|talk|speak|think)(?:ing)? (?:to|at|of|about|with) ([^,.;:?!]+)/i,
+  /\b((?:warning|word|question|story|example)s? (?:about|on|of) [^,.;:?!]+)/i,
+];
+
+/** What was announced in the first sentence; else what is often said in this part and seldom in the others. */
+function titleOf(texts: readonly string[], everywhere: ReadonlyMap<string, number>): string {
+  const announced = ANNOUNCED.map((pattern) => pattern.exec(texts[0]!)?.[1]?.trim()).find(
+    (found) => found && found.length <= LONGEST_TITLE && topicStems(found).some((s) => !EMPTY_STEMS.has(s)),
+  );
+  const phrases = keyPhrases(mostTelling(texts, everywhere), 6, everywhere);
+  // What was said once may be misheard, and says little about the whole.
+  const here = stemCounts(texts);
+  const repeated = phrases.filter((p) => topicStems(p).every((s) => (here.get(s) ?? 0) > 1));
+  const [first = phrases[0] ?? '', second] = repeated;
   const both = second && first.length + second.length + 5 <= LONGEST_TITLE ? `${first} and ${second}` : first;
-  const title = both || texts[0]!.split(/\s+/).slice(0, 6).join(' ');
+  const title = announced || both || texts[0]!.split(/\s+/).slice(0, 6).join(' ');
   return title.charAt(0).toUpperCase() + title.slice(1);
 }
+
+/** Sentences of a part that are looked at for its title: finding phrases in all takes seconds in hours of talk. */
+const LOOKED_AT = 5;
+
+/** The sentences with most of what is said often here and seldom elsewhere, in their order. */
+function mostTelling(texts: readonly string[], everywhere: ReadonlyMap<string, number>): string[] {
+  if (texts.length <= LOOKED_AT) return [...texts];
+  const here = stemCounts(texts);
+  const weight = (stem: string) => (here.get(stem)! - 1) * (here.get(stem)! / Math.max(1, everywhere.get(stem) ?? 1));
+  return texts
+    .map((text, i) => ({ text, i, weight: [...new Set(topicStems(text))].reduce((sum, s) => sum + weight(s), 0) }))
+    .sort((a, b) => b.weight - a.weight)
+    .slice(0, LOOKED_AT)
+    .sort((a, b) => a.i - b.i)
+    .map(({ text }) => text);
+}
+
+/** Stems of words that name no topic where they stand alone in an announcement. */
+const EMPTY_STEMS = new Set(
+  topicStems('first second third final other word question story example warning topic subject'),
+);
 
 /**
  * Pk (Beeferman, Berger, Lafferty 1999, "Statistical Models for Text Segmentation"): how often two sentences a window

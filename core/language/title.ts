@@ -1,6 +1,6 @@
 import nlp from 'compromise';
 import type { Sentence } from './sentences';
-import { isStopword, stem, wordsOf } from './words';
+import { isStopword, stem, topicStems, wordsOf } from './words';
 
 const LONGEST_TITLE = 52;
 
@@ -57,8 +57,15 @@ function announcedTitle(sentences: readonly Sentence[]): string | null {
   return wordsOf(short).some((w) => !isStopword(w)) ? short : null;
 }
 
-/** The most telling phrases of a text, without repetition, best first. */
-export function keyPhrases(texts: readonly string[], most: number): string[] {
+/**
+ * The most telling phrases of a text, without repetition, best first.
+ * @param everywhere how often each stem is in the whole that the texts are a part of: what is said elsewhere tells less
+ */
+export function keyPhrases(
+  texts: readonly string[],
+  most: number,
+  everywhere: ReadonlyMap<string, number> | null = null,
+): string[] {
   const phrases = texts.flatMap(phrasesOf);
   const frequency = new Map<string, number>();
   const degree = new Map<string, number>();
@@ -69,19 +76,25 @@ export function keyPhrases(texts: readonly string[], most: number): string[] {
       degree.set(s, (degree.get(s) ?? 0) + phrase.length);
     }
   }
+  const here = everywhere && stemCounts(texts);
   const seen = new Map<string, { phrase: string[]; count: number; first: number }>();
   phrases.forEach((phrase, position) => {
     const key = phrase.map((w) => stem(w.toLowerCase())).join(' ');
     const entry = seen.get(key);
-    if (entry) entry.count++;
-    else seen.set(key, { phrase, count: 1, first: position });
+    if (entry) {
+      entry.count++;
+      // A capital may be that of a sentence; what is ever written small is no name.
+      if (/^\p{Ll}/u.test(phrase[0]!)) entry.phrase = phrase;
+    } else seen.set(key, { phrase, count: 1, first: position });
   });
   const scored = [...seen.values()].map(({ phrase, count, first }) => {
     const words = phrase.map((w) => stem(w.toLowerCase()));
     const rake = words.reduce((sum, w) => sum + degree.get(w)! / frequency.get(w)!, 0) / words.length;
     const comesBack = words.reduce((sum, w) => sum + Math.log2(1 + frequency.get(w)!), 0) / words.length;
+    const share = (w: string) => (here?.get(w) ?? 1) / Math.max(1, here ? (everywhere?.get(w) ?? 1) : 1);
+    const own = words.reduce((sum, w) => sum + Math.min(1, share(w)), 0) / words.length;
     const early = 1 + 0.5 / (1 + first / 8);
-    return { phrase, words, score: (1 + Math.log2(count)) * comesBack * Math.sqrt(rake) * early };
+    return { phrase, words, score: (1 + Math.log2(count)) * comesBack * Math.sqrt(rake) * early * own };
   });
   scored.sort((a, b) => b.score - a.score);
   const chosen: typeof scored = [];
@@ -92,6 +105,13 @@ export function keyPhrases(texts: readonly string[], most: number): string[] {
   return chosen.map((c) => c.phrase.join(' '));
 }
 
+/** How often each stem that carries a topic is in some texts. */
+export function stemCounts(texts: readonly string[]): Map<string, number> {
+  const counts = new Map<string, number>();
+  for (const s of texts.flatMap(topicStems)) counts.set(s, (counts.get(s) ?? 0) + 1);
+  return counts;
+}
+
 /** Noun phrases of up to three words; function words, times and numbers are left out. */
 function phrasesOf(text: string): string[][] {
   const found = nlp(text)
@@ -100,8 +120,20 @@ function phrasesOf(text: string): string[][] {
     .out('array') as string[];
   return found
     .map((phrase) => (phrase.match(/[\p{L}\p{N}]+(?:['’-][\p{L}\p{N}]+)*/gu) ?? []).filter((w) => !isUntelling(w)))
-    .filter((run) => run.length > 0 && run.length <= 3);
+    .filter((run) => run.length > 0 && run.length <= 3 && !isLoneQuality(run));
 }
+
+/** An adjective that was taken for a noun where it stood. */
+function isLoneQuality([word, ...more]: readonly string[]): boolean {
+  if (more.length) return false;
+  let is = qualities.get(word!);
+  if (is === undefined) {
+    const tagged = nlp(word!);
+    qualities.set(word!, (is = tagged.has('#Adjective') && !tagged.has('#Noun')));
+  }
+  return is;
+}
+const qualities = new Map<string, boolean>();
 
 /** Words that name time, amount or nothing in particular. */
 const UNTELLING =

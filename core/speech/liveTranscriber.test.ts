@@ -1,5 +1,6 @@
 import { LiveTranscriber, type LiveUpdate } from './liveTranscriber';
-import { type Hint, Recogniser } from './recogniser';
+import type { Hint } from './decoder';
+import { Recogniser } from './recogniser';
 import type { ModelRuntime, ModelSession, Tensor } from './session';
 import { FRAME_SAMPLES } from './speechDetector';
 import { Tokenizer } from './tokenizer';

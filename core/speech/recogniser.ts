@@ -1,30 +1,26 @@
 import { type BeamRules, type Step, decodeWithNames, nameTrie } from './names/nameBeam';
 import { type NameCandidate, type PreparedNames, bareWord, hiddenNames, nameCandidates } from './names/nameCandidates';
-import { loopAtEnd, timesReallySaid } from './repetition';
-import { type ModelRuntime, type ModelSession, type Tensor, floatsOf } from './session';
-import { END_TOKEN, START_TOKEN, type Tokenizer } from './tokenizer';
+import {
+  type Decoded,
+  Decoder,
+  type Hint,
+  type Known,
+  MOST_TOKENS_PER_SECOND,
+  NO_HINT,
+  type RecognitionModels,
+  mostLikely,
+} from './decoder';
+import { floatsOf } from './session';
+import { END_TOKEN, START_TOKEN } from './tokenizer';
 import { FRAME_HOP_SECONDS, alignTokens, besidePauses } from './wordTimes';
 
-const LAYERS = 6;
-const HEADS = 8;
-const HEAD_WIDTH = 36;
 const SAMPLE_RATE_HZ = 16000;
 
-/** People do not say more: what comes faster is invention. */
-const MOST_TOKENS_PER_SECOND = 6.5;
 const SHORTEST_PIECE_SECONDS = 0.25;
 /** Below this mean log probability of its tokens a passage is more likely noise than speech. */
 const DOUBTFUL_MEAN_LOG_PROBABILITY = -0.6;
 /** The median offset over the timed words of the demo recordings; see docs/benchmarks.md. */
 const WORD_START_OFFSET_SECONDS = 0.03;
-
-export type RecognitionModels = {
-  runtime: ModelRuntime;
-  encoder: ModelSession;
-  crossKeyValues: ModelSession;
-  step: ModelSession;
-  tokenizer: Tokenizer;
-};
 
 /** A word with times in seconds from the beginning of the piece and the smallest probability of its tokens, 0 to 1. */
 export type RecognisedWord = {
@@ -36,15 +32,6 @@ export type RecognisedWord = {
   /** What else it may have been, likeliest first; only asked for, and only for doubtful words. */
   others?: readonly string[];
 };
-
-/** What is known of a piece from decoding its beginning before. */
-export type Hint = {
-  /** Tokens at the beginning that stand fast; decoding goes on after them. */
-  known: readonly number[];
-  /** Tokens that may follow; they are checked all at once and kept as far as they would be chosen again. */
-  draft: readonly number[];
-};
-export const NO_HINT: Hint = { known: [], draft: [] };
 
 export type RecognisedPiece = { words: RecognisedWord[]; meanLogProbability: number; isDoubtful: boolean };
 
@@ -76,14 +63,12 @@ const MOST_WORDS_IN_NAME = 3;
 
 const EMPTY: RecognisedPiece = { words: [], meanLogProbability: 0, isDoubtful: false };
 
-type Decoded = { tokens: number[]; logProbabilities: number[]; attention: Float32Array[] };
-
 /** Runs the encoder-decoder over one piece of sound: greedy decoding with guards, word times and confidence. */
 export class Recogniser {
-  private readonly attentionNames: readonly string[];
+  private readonly decoder: Decoder;
 
   constructor(private readonly models: RecognitionModels) {
-    this.attentionNames = models.step.outputNames.filter((name) => name.includes('encoder_attn'));
+    this.decoder = new Decoder(models);
   }
 
   /**
@@ -97,8 +82,8 @@ export class Recogniser {
   ): Promise<RecognisedPiece> {
     const seconds = samples.length / SAMPLE_RATE_HZ;
     if (seconds < SHORTEST_PIECE_SECONDS) return EMPTY;
-    const heard = await this.listen(samples);
-    const decoded = await this.decode(heard, seconds, hint);
+    const heard = await this.decoder.listen(samples);
+    const decoded = await this.decoder.decode(heard, seconds, hint);
     if (decoded.tokens.length === 0) return EMPTY;
     const piece = this.describe(decoded, seconds, isSpeechAt);
     const best =
@@ -110,7 +95,7 @@ export class Recogniser {
   }
 
   private async heardWithNames(
-    heard: Record<string, Tensor>,
+    heard: Known,
     decoded: Decoded,
     piece: RecognisedPiece,
     seconds: number,
@@ -130,15 +115,14 @@ export class Recogniser {
    * each carried on greedily to the end of its word.
    */
   private async withOthers(
-    heard: Record<string, Tensor>,
+    heard: Known,
     { tokens, logProbabilities }: Decoded,
     words: readonly RecognisedWord[],
   ): Promise<RecognisedWord[]> {
     if (words.every((w) => w.confidence >= DOUBTFUL_BELOW)) return [...words];
-    const { runtime, step, tokenizer } = this.models;
+    const { tokenizer } = this.models;
     const inputs = [START_TOKEN, ...tokens];
-    const inputIds = runtime.int64(BigInt64Array.from(inputs, BigInt), [1, inputs.length]);
-    const result = await step.run({ input_ids: inputIds, ...heard, ...this.emptyPast() });
+    const result = await this.decoder.step(heard, inputs);
     const logits = floatsOf(result, 'logits');
     const perToken = logits.length / inputs.length;
     const spoken = tokenizer.words(tokens);
@@ -152,7 +136,7 @@ export class Recogniser {
       let at = firstToken;
       for (let t = firstToken; t <= lastToken; t++) if (logProbabilities[t]! < logProbabilities[at]!) at = t;
       const beginning = tokens.slice(firstToken, at);
-      const past = this.nextPast(result, at + 1);
+      const past = this.decoder.nextPast(result, at + 1);
       const others = new Set<string>();
       for (const token of likelyOnes(logits.subarray(at * perToken), tokenizer.size, tokens[at]!)) {
         const text = await this.carriedOn(heard, past, beginning, token);
@@ -165,12 +149,12 @@ export class Recogniser {
 
   /** The word that begins so, carried on greedily; null where it is none. */
   private async carriedOn(
-    heard: Record<string, Tensor>,
-    from: Record<string, Tensor>,
+    heard: Known,
+    from: Known,
     beginning: readonly number[],
     token: number,
   ): Promise<string | null> {
-    const { runtime, step, tokenizer } = this.models;
+    const { tokenizer } = this.models;
     const word = [...beginning];
     let past = from;
     let next = token;
@@ -178,10 +162,9 @@ export class Recogniser {
     const ends = () => next <= END_TOKEN || (word.length > 0 && tokenizer.endsWordBefore(next));
     while (!ends() && word.length < LONGEST_OTHER_TOKENS) {
       word.push(next);
-      const inputIds = runtime.int64(BigInt64Array.from([next], BigInt), [1, 1]);
-      const result = await step.run({ input_ids: inputIds, ...heard, ...past });
+      const result = await this.decoder.step(heard, [next], past);
       [next] = mostLikely(floatsOf(result, 'logits'), tokenizer.size);
-      past = this.nextPast(result, null);
+      past = this.decoder.nextPast(result, null);
     }
     const text = tokenizer
       .words(word)
@@ -190,79 +173,24 @@ export class Recogniser {
     return /[\p{L}\p{N}]/u.test(text) ? text.replace(/[^\p{L}\p{N}]+$/u, '') : null;
   }
 
-  /** What the decoder needs to know of the sound: keys and values of the cross-attention. */
-  private async listen(samples: Float32Array): Promise<Record<string, Tensor>> {
-    const { runtime, encoder, crossKeyValues } = this.models;
-    const encoded = await encoder.run({ input_values: runtime.float32(samples, [1, samples.length]) });
-    const cross = await crossKeyValues.run({ encoder_hidden_states: encoded['last_hidden_state']! });
-    const constant: Record<string, Tensor> = {};
-    for (const [name, tensor] of Object.entries(cross)) constant[name.replace('present', 'past_key_values')] = tensor;
-    return constant;
-  }
-
-  private async decode(constant: Record<string, Tensor>, seconds: number, hint: Hint): Promise<Decoded> {
-    const { runtime, step, tokenizer } = this.models;
-    let past = this.emptyPast();
-
-    const decoded: Decoded = { tokens: [], logProbabilities: [], attention: [] };
-    const attended: number[] = [];
-    const most = Math.max(2, Math.ceil(seconds * MOST_TOKENS_PER_SECOND), hint.known.length + 2);
-    const expected = [...hint.known, ...hint.draft].slice(0, most - 1);
-    let next = [START_TOKEN, ...expected];
-    while (decoded.tokens.length < most) {
-      const inputIds = runtime.int64(BigInt64Array.from(next, BigInt), [1, next.length]);
-      const result = await step.run({ input_ids: inputIds, ...constant, ...past });
-      const logits = floatsOf(result, 'logits');
-      const perToken = logits.length / next.length;
-      let row = 0;
-      for (; row < next.length; row++) {
-        const [chosen, logProbability] = mostLikely(logits.subarray(row * perToken), tokenizer.size);
-        const attention = this.meanAttention(result, row, next.length);
-        const wasExpected = next[row + 1];
-        const isKnown = wasExpected !== undefined && decoded.tokens.length < hint.known.length;
-        const token = isKnown ? wasExpected : chosen;
-        decoded.attention.push(attention);
-        decoded.logProbabilities.push(logProbability);
-        if (token === END_TOKEN) return decoded;
-        decoded.tokens.push(token);
-        attended.push(indexOfLargest(attention) * FRAME_HOP_SECONDS);
-        const loop = loopAtEnd(decoded.tokens);
-        const said = loop && !isKnown ? timesReallySaid(loop, attended) : 0;
-        if (loop && !isKnown && said < loop.times) {
-          const kept = decoded.tokens.length - loop.groupLength * (loop.times - said);
-          return {
-            tokens: decoded.tokens.slice(0, kept),
-            logProbabilities: decoded.logProbabilities.slice(0, kept),
-            attention: decoded.attention.slice(0, kept),
-          };
-        }
-        if (token !== wasExpected) break;
-      }
-      past = this.nextPast(result, row + 1 < next.length ? decoded.tokens.length : null);
-      next = [decoded.tokens.at(-1)!];
-    }
-    return decoded;
-  }
-
   /** Where listed names may be hidden in doubtful words, the piece is heard again from there with these in mind. */
   private async hearAgain(
-    heard: Record<string, Tensor>,
+    heard: Known,
     decoded: Decoded,
     words: readonly RecognisedWord[],
     first: number,
     seconds: number,
     names: PreparedNames,
   ): Promise<Decoded> {
-    const { runtime, step, tokenizer } = this.models;
+    const { tokenizer } = this.models;
     const hidden = hiddenNames(words.slice(first), names);
     if (!hidden) return decoded;
     const spoken = tokenizer.words(decoded.tokens);
     const from = spoken[first + Math.max(0, hidden.from - 2)]!.firstToken;
-    const run: Step<Record<string, Tensor>> = async (tokens, past) => {
-      const inputIds = runtime.int64(BigInt64Array.from(tokens, BigInt), [1, tokens.length]);
-      const result = await step.run({ input_ids: inputIds, ...heard, ...(past ?? this.emptyPast()) });
+    const run: Step<Known> = async (tokens, past) => {
+      const result = await this.decoder.step(heard, tokens, past ?? undefined);
       const logits = floatsOf(result, 'logits');
-      return { logits: logits.subarray(-logits.length / tokens.length), past: this.nextPast(result, null) };
+      return { logits: logits.subarray(-logits.length / tokens.length), past: this.decoder.nextPast(result, null) };
     };
     const tokens = await decodeWithNames(
       [START_TOKEN, ...decoded.tokens.slice(0, from)],
@@ -279,7 +207,7 @@ export class Recogniser {
     const count = again.filter((w) => hidden.names.includes(bareWord(w.text))).length;
     // A name must not be bought with a sentence: what ends early is worth more in a search than it should be.
     const isWhole = again.length >= spoken.length - MOST_WORDS_IN_NAME * (count + 1);
-    return count && isWhole ? this.score(heard, tokens) : decoded;
+    return count && isWhole ? this.decoder.score(heard, tokens) : decoded;
   }
 
   /**
@@ -287,7 +215,7 @@ export class Recogniser {
    * piece with the name in it, does not lose more than the list is worth.
    */
   private async withNames(
-    heard: Record<string, Tensor>,
+    heard: Known,
     decoded: Decoded,
     words: readonly RecognisedWord[],
     first: number,
@@ -308,75 +236,13 @@ export class Recogniser {
       const shift = taken.filter((t) => t.to <= candidate.from).reduce((sum, t) => sum + t.shift, 0);
       const [from, to] = [opening.firstToken + shift, closing.lastToken + 1 + shift];
       const tokens = [...best.tokens.slice(0, from), ...name, ...best.tokens.slice(to)];
-      const tried = await this.score(heard, tokens);
+      const tried = await this.decoder.score(heard, tokens);
       const worth = Math.min(NAME_BONUS_PER_TOKEN * name.length, MOST_NAME_BONUS) * (1 - candidate.distance);
       if (likelihood(tried, from) + worth <= likelihood(best, from)) continue;
       best = tried;
       taken.push({ ...candidate, shift: name.length - (to - from) });
     }
     return best;
-  }
-
-  /** Likelihood and attention of a given text, all in one pass. */
-  private async score(heard: Record<string, Tensor>, tokens: readonly number[]): Promise<Decoded> {
-    const { runtime, step, tokenizer } = this.models;
-    const inputs = [START_TOKEN, ...tokens];
-    const inputIds = runtime.int64(BigInt64Array.from(inputs, BigInt), [1, inputs.length]);
-    const result = await step.run({ input_ids: inputIds, ...heard, ...this.emptyPast() });
-    const logits = floatsOf(result, 'logits');
-    const perToken = logits.length / inputs.length;
-    const scored: Decoded = { tokens: [...tokens], logProbabilities: [], attention: [] };
-    for (let row = 0; row < inputs.length; row++) {
-      const here = logits.subarray(row * perToken, (row + 1) * perToken);
-      const [chosen, logProbability] = mostLikely(here, tokenizer.size);
-      const token = tokens[row] ?? END_TOKEN;
-      scored.logProbabilities.push(logProbability + here[token]! - here[chosen]!);
-      scored.attention.push(this.meanAttention(result, row, inputs.length));
-    }
-    return scored;
-  }
-
-  private emptyPast(): Record<string, Tensor> {
-    const past: Record<string, Tensor> = {};
-    for (let layer = 0; layer < LAYERS; layer++) {
-      for (const kind of ['key', 'value']) {
-        past[`past_key_values.${layer}.decoder.${kind}`] = this.models.runtime.float32(new Float32Array(0), [
-          1,
-          HEADS,
-          0,
-          HEAD_WIDTH,
-        ]);
-      }
-    }
-    return past;
-  }
-
-  /** @param kept the first positions of which keys and values are kept, null for all */
-  private nextPast(result: Record<string, Tensor>, kept: number | null): Record<string, Tensor> {
-    const past: Record<string, Tensor> = {};
-    for (const [name, tensor] of Object.entries(result)) {
-      if (!name.startsWith('present.') || !name.includes('.decoder.')) continue;
-      past[name.replace('present', 'past_key_values')] =
-        kept === null ? tensor : this.models.runtime.float32(...firstPositions(tensor, kept));
-    }
-    return past;
-  }
-
-  /** Mean over all layers and heads for one of the tokens that went in: one value per encoder frame. */
-  private meanAttention(result: Record<string, Tensor>, row: number, rows: number): Float32Array {
-    let mean: Float32Array | null = null;
-    for (const name of this.attentionNames) {
-      const heads = floatsOf(result, name);
-      const frames = heads.length / HEADS / rows;
-      mean ??= new Float32Array(frames);
-      for (let head = 0; head < HEADS; head++) {
-        const from = (head * rows + row) * frames;
-        for (let frame = 0; frame < frames; frame++) mean[frame]! += heads[from + frame]!;
-      }
-    }
-    if (!mean) throw new Error('The decoder gives no cross-attention: prepare the model files again.');
-    const count = this.attentionNames.length * HEADS;
-    return mean.map((value) => value / count);
   }
 
   private describe(decoded: Decoded, seconds: number, isSpeechAt: (second: number) => boolean): RecognisedPiece {
@@ -411,36 +277,7 @@ export class Recogniser {
 const likelihood = ({ logProbabilities }: Decoded, from: number): number =>
   logProbabilities.slice(from).reduce((a, b) => a + b, 0);
 
-/** The first positions of keys or values of shape [1, heads, positions, width]. */
-function firstPositions(tensor: Tensor, kept: number): [data: Float32Array, dims: number[]] {
-  const [, heads = 0, positions = 0, width = 0] = tensor.dims;
-  const all = tensor.data as Float32Array;
-  const data = new Float32Array(heads * kept * width);
-  for (let head = 0; head < heads; head++) {
-    const from = head * positions * width;
-    data.set(all.subarray(from, from + kept * width), head * kept * width);
-  }
-  return [data, [1, heads, kept, width]];
-}
-
-/** Index and log probability of the largest of the first `size` logits (softmax over these). */
-function mostLikely(logits: Float32Array, size: number): [token: number, logProbability: number] {
-  let token = 0;
-  let largest = -Infinity;
-  for (let i = 0; i < size; i++) {
-    if (logits[i]! > largest) {
-      largest = logits[i]!;
-      token = i;
-    }
-  }
-  let sum = 0;
-  // Terms under e^-12 do not show in a confidence: most of the 32,000 are passed over.
-  for (let i = 0; i < size; i++) {
-    const below = logits[i]! - largest;
-    if (below > -12) sum += Math.exp(below);
-  }
-  return [token, -Math.log(sum)];
-}
+const plainOf = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '');
 
 /** Tokens other than the chosen one that were likely there, likeliest first. */
 function likelyOnes(logits: Float32Array, size: number, chosen: number): number[] {
@@ -449,12 +286,4 @@ function likelyOnes(logits: Float32Array, size: number, chosen: number): number[
   const likely: number[] = [];
   for (let token = 0; token < size; token++) if (logits[token]! >= least && token !== chosen) likely.push(token);
   return likely.sort((a, b) => logits[b]! - logits[a]!).slice(0, MOST_OTHERS + 1);
-}
-
-const plainOf = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '');
-
-function indexOfLargest(values: Float32Array): number {
-  let best = 0;
-  for (let i = 1; i < values.length; i++) if (values[i]! > values[best]!) best = i;
-  return best;
 }

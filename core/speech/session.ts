@@ -2,8 +2,6 @@
  * What the recogniser needs from outside: something that runs an ONNX graph.
  * The server gives onnxruntime-node, a browser worker onnxruntime-web; the code above this line is the same.
  */
-export type ElementType = 'float32' | 'int64';
-
 /** A dense tensor in row-major order; `data.length` is the product of `dims`. */
 export interface Tensor {
   readonly type: string;

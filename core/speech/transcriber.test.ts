@@ -1,4 +1,5 @@
-import { Recogniser, type RecognitionModels } from './recogniser';
+import type { RecognitionModels } from './decoder';
+import { Recogniser } from './recogniser';
 import type { ModelRuntime, ModelSession, Tensor } from './session';
 import { BLOCK_SAMPLES, FRAME_SAMPLES, SpeechDetector } from './speechDetector';
 import { Tokenizer } from './tokenizer';

@@ -1,6 +1,7 @@
 import { Cutter, DEFAULT_RULES, type Span } from './cutting';
 import type { PreparedNames } from './names/nameCandidates';
-import { Recogniser, type RecognisedWord, type RecognitionModels } from './recogniser';
+import type { RecognitionModels } from './decoder';
+import { Recogniser, type RecognisedWord } from './recogniser';
 import { SampleWindow } from './sampleWindow';
 import type { ModelSession } from './session';
 import type { SpeakerFinder } from './speakers/speakerFinder';

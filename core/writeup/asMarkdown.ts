@@ -1,7 +1,6 @@
 import type { Line, MadeSection } from '../contract/templates';
+import { markdownText as plain } from '../formats/markdownText';
 import { clockTime } from '../formats/times';
-
-const plain = (text: string): string => text.replace(/\s+/g, ' ').replace(/[\\`*_{}[\]<>#|~]/g, '\\$&');
 
 /** Who and by when, as it stands behind something to be done. */
 export const whoAndWhen = ({ person, due }: Line): string =>

@@ -29,6 +29,9 @@ const projectOf = async ({ projectId, suggestion }: Recording): Promise<string |
 
 type Live = { percent: number | null; secondsLeft: number | null; latestWords: string; startedAt: number };
 
+/** A recognition that was just kept needs a part of it; one that hangs is not waited for. */
+const LONGEST_FAREWELL_MS = 1000;
+
 const UNFINISHED = ['waiting', 'running'] as const;
 
 /**
@@ -39,6 +42,8 @@ export class JobQueue {
   private readonly events = new EventEmitter().setMaxListeners(0);
   private readonly live = new Map<string, Live>();
   private readonly running = new Set<string>();
+  /** Everything that still asks the database. */
+  private readonly atWork = new Set<Promise<unknown>>();
   private isFilling = false;
   private isClosed = false;
 
@@ -54,9 +59,12 @@ export class JobQueue {
     this.fill();
   }
 
+  /** Ends what runs; the last steps of what has just been recognised are waited for, as the database is closed after them. */
   async close(): Promise<void> {
     this.isClosed = true;
     await this.pool.close();
+    const farewell = new Promise((resolve) => setTimeout(resolve, LONGEST_FAREWELL_MS).unref());
+    await Promise.race([Promise.allSettled([...this.atWork]), farewell]);
   }
 
   /** Adds a recognition unless one waits or runs already. */
@@ -123,11 +131,18 @@ export class JobQueue {
     if (this.isFilling || this.isClosed) return;
     this.isFilling = true;
     // The queue works for everybody, whoever's request set it going.
-    asServer(() => this.startWaiting())
-      .catch((error: unknown) => console.error('The queue could not go on:', error))
-      .finally(() => {
-        this.isFilling = false;
-      });
+    this.track(
+      asServer(() => this.startWaiting())
+        .catch((error: unknown) => console.error('The queue could not go on:', error))
+        .finally(() => {
+          this.isFilling = false;
+        }),
+    );
+  }
+
+  private track(work: Promise<unknown>): void {
+    this.atWork.add(work);
+    void work.finally(() => this.atWork.delete(work));
   }
 
   private async startWaiting(): Promise<void> {
@@ -136,16 +151,18 @@ export class JobQueue {
       if (!row || this.running.has(row.id)) return;
       this.running.add(row.id);
       await row.update({ state: 'running' });
-      void asAccount(row.accountId, () => this.work(row))
-        .catch((error: unknown) => {
-          // The database of a server that stops is closed under its last steps; the job goes on at the next start.
-          if (!this.isClosed) console.error('A recognition could not be ended:', error);
-        })
-        .finally(() => {
-          this.running.delete(row.id);
-          this.live.delete(row.id);
-          this.fill();
-        });
+      this.track(
+        asAccount(row.accountId, () => this.work(row))
+          .catch((error: unknown) => {
+            // What a server that stops could not end in time goes on at the next start.
+            if (!this.isClosed) console.error('A recognition could not be ended:', error);
+          })
+          .finally(() => {
+            this.running.delete(row.id);
+            this.live.delete(row.id);
+            this.fill();
+          }),
+      );
     }
   }
 

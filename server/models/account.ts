@@ -6,6 +6,7 @@ import {
   Model,
   type Sequelize,
 } from 'sequelize';
+import { ownId } from './columns';
 
 /** Whoever owns recordings: a guest until an e-mail address and a password are given. */
 export class AccountRow extends Model<InferAttributes<AccountRow>, InferCreationAttributes<AccountRow>> {
@@ -17,7 +18,7 @@ export class AccountRow extends Model<InferAttributes<AccountRow>, InferCreation
   static initialise(sequelize: Sequelize): void {
     AccountRow.init(
       {
-        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+        id: ownId(),
         email: DataTypes.TEXT,
         passwordHash: DataTypes.TEXT,
       },
@@ -37,7 +38,7 @@ export class SessionRow extends Model<InferAttributes<SessionRow>, InferCreation
   static initialise(sequelize: Sequelize): void {
     SessionRow.init(
       {
-        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+        id: ownId(),
         owner: DataTypes.UUID,
         tokenHash: DataTypes.TEXT,
         device: DataTypes.TEXT,

@@ -6,6 +6,7 @@ import {
   Model,
   type Sequelize,
 } from 'sequelize';
+import { owned } from './columns';
 
 /** A calendar file or feed as it was fetched last; nothing is ever written to where it came from. */
 export class CalendarRow extends Model<InferAttributes<CalendarRow>, InferCreationAttributes<CalendarRow>> {
@@ -21,8 +22,7 @@ export class CalendarRow extends Model<InferAttributes<CalendarRow>, InferCreati
   static initialise(sequelize: Sequelize): void {
     CalendarRow.init(
       {
-        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-        accountId: DataTypes.UUID,
+        ...owned(),
         name: DataTypes.TEXT,
         address: DataTypes.TEXT,
         content: DataTypes.TEXT,

@@ -6,6 +6,7 @@ import {
   Model,
   type Sequelize,
 } from 'sequelize';
+import { owned } from './columns';
 
 /** A row that was changed: what stood there and what stands there now; null for a row that is not there. */
 export type DeedStep = {
@@ -28,8 +29,7 @@ export class DeedRow extends Model<InferAttributes<DeedRow>, InferCreationAttrib
   static initialise(sequelize: Sequelize): void {
     DeedRow.init(
       {
-        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-        accountId: DataTypes.UUID,
+        ...owned(),
         text: DataTypes.TEXT,
         steps: DataTypes.JSON,
         undoneAt: DataTypes.DATE,

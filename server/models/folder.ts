@@ -7,6 +7,7 @@ import {
   Model,
   type Sequelize,
 } from 'sequelize';
+import { owned } from './columns';
 
 export class Folder extends Model<InferAttributes<Folder>, InferCreationAttributes<Folder>> {
   declare id: CreationOptional<string>;
@@ -21,8 +22,7 @@ export class Folder extends Model<InferAttributes<Folder>, InferCreationAttribut
   static initialise(sequelize: Sequelize): void {
     Folder.init(
       {
-        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-        accountId: DataTypes.UUID,
+        ...owned(),
         name: DataTypes.TEXT,
         tint: DataTypes.TEXT,
         parentId: DataTypes.UUID,

@@ -11,6 +11,7 @@ import {
 } from 'sequelize';
 import { jsonText } from './jsonText';
 import type { Recording } from './recording';
+import { owned } from './columns';
 
 /** A recognition. Rows outlive the server: what was running when it died waits again at the next start. */
 export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttributes<JobRow>> {
@@ -28,8 +29,7 @@ export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttribut
   static initialise(sequelize: Sequelize): void {
     JobRow.init(
       {
-        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-        accountId: DataTypes.UUID,
+        ...owned(),
         recordingId: DataTypes.UUID,
         state: DataTypes.TEXT,
         percent: DataTypes.FLOAT,

@@ -6,6 +6,7 @@ import {
   Model,
   type Sequelize,
 } from 'sequelize';
+import { tiedId } from './columns';
 
 /** The language model that an account has connected. */
 export class LanguageModelRow extends Model<
@@ -23,7 +24,7 @@ export class LanguageModelRow extends Model<
   static initialise(sequelize: Sequelize): void {
     LanguageModelRow.init(
       {
-        accountId: { type: DataTypes.UUID, primaryKey: true },
+        accountId: tiedId(),
         isOn: { type: DataTypes.BOOLEAN, defaultValue: false },
         address: { type: DataTypes.TEXT, defaultValue: '' },
         model: { type: DataTypes.TEXT, defaultValue: '' },

@@ -14,6 +14,7 @@ import { Project } from './project';
 import { Recording } from './recording';
 import { ReplacementRow } from './replacement';
 import { SettingsRow } from './settings';
+import { ShareLinkRow } from './shareLink';
 import { SheetRow, TemplateRow } from './sheet';
 import { SlipRow } from './slip';
 import { RecordingTag, Tag } from './tag';
@@ -46,6 +47,7 @@ export function initModels(database: Sequelize): void {
     RecordingPerson,
     RecordingTag,
     ReplacementRow,
+    ShareLinkRow,
     SheetRow,
     SlipRow,
     TemplateRow,

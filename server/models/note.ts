@@ -10,6 +10,7 @@ import {
 } from 'sequelize';
 import { jsonText } from './jsonText';
 import type { Tag } from './tag';
+import { owned, tiedId } from './columns';
 
 /** A note of its own, or the note of a day. */
 export class NoteRow extends Model<InferAttributes<NoteRow>, InferCreationAttributes<NoteRow>> {
@@ -34,8 +35,7 @@ export class NoteRow extends Model<InferAttributes<NoteRow>, InferCreationAttrib
   static initialise(sequelize: Sequelize): void {
     NoteRow.init(
       {
-        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-        accountId: DataTypes.UUID,
+        ...owned(),
         title: DataTypes.TEXT,
         body: jsonText<NoteBody | null>('body', null),
         text: { type: DataTypes.TEXT, defaultValue: '' },
@@ -59,8 +59,8 @@ export class NoteTag extends Model<InferAttributes<NoteTag>, InferCreationAttrib
   static initialise(sequelize: Sequelize): void {
     NoteTag.init(
       {
-        noteId: { type: DataTypes.UUID, primaryKey: true },
-        tagId: { type: DataTypes.UUID, primaryKey: true },
+        noteId: tiedId(),
+        tagId: tiedId(),
       },
       { sequelize, tableName: 'note_tags', modelName: 'noteTag', timestamps: false },
     );
@@ -79,8 +79,7 @@ export class LinkRow extends Model<InferAttributes<LinkRow>, InferCreationAttrib
   static initialise(sequelize: Sequelize): void {
     LinkRow.init(
       {
-        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-        accountId: DataTypes.UUID,
+        ...owned(),
         fromNoteId: DataTypes.UUID,
         toNoteId: DataTypes.UUID,
         toRecordingId: DataTypes.UUID,

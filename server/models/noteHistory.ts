@@ -8,6 +8,7 @@ import {
   type Sequelize,
 } from 'sequelize';
 import { jsonText } from './jsonText';
+import { owned } from './columns';
 
 /** The text of a note as it stood until `createdAt`. */
 export class NoteVersionRow extends Model<InferAttributes<NoteVersionRow>, InferCreationAttributes<NoteVersionRow>> {
@@ -21,8 +22,7 @@ export class NoteVersionRow extends Model<InferAttributes<NoteVersionRow>, Infer
   static initialise(sequelize: Sequelize): void {
     NoteVersionRow.init(
       {
-        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-        accountId: DataTypes.UUID,
+        ...owned(),
         noteId: DataTypes.UUID,
         body: jsonText<NoteBody | null>('body', null),
         text: DataTypes.TEXT,
@@ -43,8 +43,7 @@ export class NotePictureRow extends Model<InferAttributes<NotePictureRow>, Infer
   static initialise(sequelize: Sequelize): void {
     NotePictureRow.init(
       {
-        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-        accountId: DataTypes.UUID,
+        ...owned(),
         noteId: DataTypes.UUID,
         file: DataTypes.TEXT,
       },

@@ -6,6 +6,7 @@ import {
   Model,
   type Sequelize,
 } from 'sequelize';
+import { owned, tiedId } from './columns';
 
 /** Somebody who speaks in recordings or is spoken with, with the other names they go by. */
 export class Person extends Model<InferAttributes<Person>, InferCreationAttributes<Person>> {
@@ -17,8 +18,7 @@ export class Person extends Model<InferAttributes<Person>, InferCreationAttribut
   static initialise(sequelize: Sequelize): void {
     Person.init(
       {
-        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-        accountId: DataTypes.UUID,
+        ...owned(),
         name: DataTypes.TEXT,
         otherNames: DataTypes.JSON,
       },
@@ -34,8 +34,8 @@ export class RecordingPerson extends Model<InferAttributes<RecordingPerson>, Inf
   static initialise(sequelize: Sequelize): void {
     RecordingPerson.init(
       {
-        recordingId: { type: DataTypes.UUID, primaryKey: true },
-        personId: { type: DataTypes.UUID, primaryKey: true },
+        recordingId: tiedId(),
+        personId: tiedId(),
       },
       { sequelize, tableName: 'recording_people', modelName: 'recordingPerson', timestamps: false },
     );

@@ -6,6 +6,7 @@ import {
   Model,
   type Sequelize,
 } from 'sequelize';
+import { owned } from './columns';
 
 /** A project that to-dos are sorted by, with the other names it goes by in speech. */
 export class Project extends Model<InferAttributes<Project>, InferCreationAttributes<Project>> {
@@ -17,8 +18,7 @@ export class Project extends Model<InferAttributes<Project>, InferCreationAttrib
   static initialise(sequelize: Sequelize): void {
     Project.init(
       {
-        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-        accountId: DataTypes.UUID,
+        ...owned(),
         name: DataTypes.TEXT,
         otherNames: DataTypes.JSON,
       },

@@ -17,6 +17,7 @@ import type { Project } from './project';
 import type { Tag } from './tag';
 import type { TodoRow } from './todo';
 import type { WriteUpRow } from './writeUp';
+import { owned } from './columns';
 
 /** A sound that was added to a recording later; `slipId` is the seam in the margin where it begins. */
 export type MoreSound = {
@@ -92,8 +93,7 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
   static initialise(sequelize: Sequelize): void {
     Recording.init(
       {
-        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-        accountId: DataTypes.UUID,
+        ...owned(),
         title: DataTypes.TEXT,
         fileName: DataTypes.TEXT,
         source: DataTypes.TEXT,

@@ -7,6 +7,7 @@ import {
   Model,
   type Sequelize,
 } from 'sequelize';
+import { owned } from './columns';
 
 /** A passage before a replacement; `revision` is the one that it got by it. */
 export type ReplacedPassage = { recordingId: string; passageId: number; revision: number; words: Word[] };
@@ -22,8 +23,7 @@ export class ReplacementRow extends Model<InferAttributes<ReplacementRow>, Infer
   static initialise(sequelize: Sequelize): void {
     ReplacementRow.init(
       {
-        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-        accountId: DataTypes.UUID,
+        ...owned(),
         find: DataTypes.TEXT,
         by: DataTypes.TEXT,
         passages: DataTypes.JSON,

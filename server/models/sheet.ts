@@ -8,6 +8,7 @@ import {
   Model,
   type Sequelize,
 } from 'sequelize';
+import { owned } from './columns';
 
 /** A template of one's own. */
 export class TemplateRow extends Model<InferAttributes<TemplateRow>, InferCreationAttributes<TemplateRow>> {
@@ -19,8 +20,7 @@ export class TemplateRow extends Model<InferAttributes<TemplateRow>, InferCreati
   static initialise(sequelize: Sequelize): void {
     TemplateRow.init(
       {
-        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-        accountId: DataTypes.UUID,
+        ...owned(),
         name: DataTypes.TEXT,
         template: DataTypes.JSON,
       },
@@ -43,8 +43,7 @@ export class SheetRow extends Model<InferAttributes<SheetRow>, InferCreationAttr
   static initialise(sequelize: Sequelize): void {
     SheetRow.init(
       {
-        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-        accountId: DataTypes.UUID,
+        ...owned(),
         recordingId: DataTypes.UUID,
         scope: DataTypes.JSON,
         isByModel: { type: DataTypes.BOOLEAN, defaultValue: false },

@@ -6,6 +6,7 @@ import {
   Model,
   type Sequelize,
 } from 'sequelize';
+import { owned, tiedId } from './columns';
 
 export class Tag extends Model<InferAttributes<Tag>, InferCreationAttributes<Tag>> {
   declare id: CreationOptional<string>;
@@ -16,8 +17,7 @@ export class Tag extends Model<InferAttributes<Tag>, InferCreationAttributes<Tag
   static initialise(sequelize: Sequelize): void {
     Tag.init(
       {
-        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-        accountId: DataTypes.UUID,
+        ...owned(),
         name: DataTypes.TEXT,
         isPinned: { type: DataTypes.BOOLEAN, defaultValue: false },
       },
@@ -33,8 +33,8 @@ export class RecordingTag extends Model<InferAttributes<RecordingTag>, InferCrea
   static initialise(sequelize: Sequelize): void {
     RecordingTag.init(
       {
-        recordingId: { type: DataTypes.UUID, primaryKey: true },
-        tagId: { type: DataTypes.UUID, primaryKey: true },
+        recordingId: tiedId(),
+        tagId: tiedId(),
       },
       { sequelize, tableName: 'recording_tags', modelName: 'recordingTag', timestamps: false },
     );

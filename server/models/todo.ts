@@ -10,6 +10,7 @@ import {
   type Sequelize,
 } from 'sequelize';
 import type { Recording } from './recording';
+import { owned } from './columns';
 
 export class TodoRow extends Model<InferAttributes<TodoRow>, InferCreationAttributes<TodoRow>> {
   declare id: CreationOptional<string>;
@@ -43,8 +44,7 @@ export class TodoRow extends Model<InferAttributes<TodoRow>, InferCreationAttrib
   static initialise(sequelize: Sequelize): void {
     TodoRow.init(
       {
-        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-        accountId: DataTypes.UUID,
+        ...owned(),
         recordingId: DataTypes.UUID,
         noteId: { type: DataTypes.UUID, defaultValue: null },
         text: DataTypes.TEXT,

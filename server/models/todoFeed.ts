@@ -1,4 +1,5 @@
 import { DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize';
+import { tiedId } from './columns';
 
 /** The private address under which calendar programs get the to-dos of an account. */
 export class TodoFeedRow extends Model<InferAttributes<TodoFeedRow>, InferCreationAttributes<TodoFeedRow>> {
@@ -7,7 +8,7 @@ export class TodoFeedRow extends Model<InferAttributes<TodoFeedRow>, InferCreati
 
   static initialise(sequelize: Sequelize): void {
     TodoFeedRow.init(
-      { accountId: { type: DataTypes.UUID, primaryKey: true }, token: DataTypes.TEXT },
+      { accountId: tiedId(), token: DataTypes.TEXT },
       { sequelize, tableName: 'todo_feeds', modelName: 'todoFeed' },
     );
   }

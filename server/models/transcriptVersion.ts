@@ -8,6 +8,7 @@ import {
   Model,
   type Sequelize,
 } from 'sequelize';
+import { ownId } from './columns';
 
 /** The whole text of a recording as it stood at some time. */
 export class TranscriptVersion extends Model<
@@ -24,7 +25,7 @@ export class TranscriptVersion extends Model<
   static initialise(sequelize: Sequelize): void {
     TranscriptVersion.init(
       {
-        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+        id: ownId(),
         recordingId: DataTypes.UUID,
         kind: DataTypes.TEXT,
         passages: DataTypes.JSON,

@@ -7,6 +7,7 @@ import {
   Model,
   type Sequelize,
 } from 'sequelize';
+import { owned } from './columns';
 
 /** A voice to which a person has given a name, so that it is known again. */
 export class VoiceRow extends Model<InferAttributes<VoiceRow>, InferCreationAttributes<VoiceRow>> {
@@ -20,8 +21,7 @@ export class VoiceRow extends Model<InferAttributes<VoiceRow>, InferCreationAttr
   static initialise(sequelize: Sequelize): void {
     VoiceRow.init(
       {
-        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-        accountId: DataTypes.UUID,
+        ...owned(),
         name: DataTypes.TEXT,
         recordingId: DataTypes.UUID,
         voice: DataTypes.JSON,

@@ -8,6 +8,7 @@ import {
   Model,
   type Sequelize,
 } from 'sequelize';
+import { owned } from './columns';
 
 export class WriteUpRow extends Model<InferAttributes<WriteUpRow>, InferCreationAttributes<WriteUpRow>> {
   declare id: CreationOptional<string>;
@@ -22,8 +23,7 @@ export class WriteUpRow extends Model<InferAttributes<WriteUpRow>, InferCreation
   static initialise(sequelize: Sequelize): void {
     WriteUpRow.init(
       {
-        id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-        accountId: DataTypes.UUID,
+        ...owned(),
         recordingId: DataTypes.UUID,
         template: DataTypes.TEXT,
         sentencesAsked: DataTypes.INTEGER,

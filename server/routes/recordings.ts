@@ -22,6 +22,7 @@ import type { SoundStore } from '../storage/soundStore';
 import { CARD_INCLUDES, cardView, recordingView } from '../views/recordingView';
 import { taggedWith, withPerson } from '../writeUps/scope';
 import { makeUsualWriteUp } from '../writeUps/usual';
+import { asFile } from './asFile';
 import { serve } from './serve';
 
 const notFound = () => new Problem('not-found', 'There is no such recording here. It may have been removed.');
@@ -30,20 +31,6 @@ async function find(id: string, transaction?: Transaction): Promise<Recording> {
   const recording = await Recording.findByPk(id, transaction ? { transaction } : {});
   if (!recording) throw notFound();
   return recording;
-}
-
-/** Makes the browser keep what is sent under a name in any script (RFC 6266). */
-function asFile(response: Response, title: string, extension: string): void {
-  const fileName = `${
-    title
-      .replace(/[\\/:*?"<>|\p{C}]+/gu, ' ')
-      .trim()
-      .slice(0, 120) || 'recording'
-  }.${extension}`;
-  response.setHeader(
-    'Content-Disposition',
-    `attachment; filename="${fileName.replace(/[^ -~]|["\\%]/g, '_')}"; filename*=UTF-8''${encodeURIComponent(fileName).replace(/['()*]/g, (c) => `%${c.charCodeAt(0).toString(16).toUpperCase()}`)}`,
-  );
 }
 
 async function sendMedia(response: Response, file: string, mediaType: string | null): Promise<void> {
@@ -195,7 +182,7 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
     response.once('close', () => gone.abort(new Error('Nobody waits for it any more.')));
     try {
       await cleanInBackground(soundFileOf(recording), target, query, gone.signal);
-      asFile(response, `${recording.title ?? recording.suggestion.title ?? recording.fileName}, cleaned`, 'm4a');
+      asFile(response, `${recording.title ?? recording.suggestion.title ?? recording.fileName}, cleaned.m4a`);
       await sendMedia(response, target, 'audio/mp4');
     } catch (error) {
       if (!gone.signal.aborted) throw error;
@@ -217,7 +204,7 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
     const { mediaType, write } = FORMAT_TYPES[params.format];
     const title = view.title ?? view.suggestion.title ?? view.fileName;
     response.type(mediaType);
-    asFile(response, title, params.format);
+    asFile(response, `${title}.${params.format}`);
     response.send(
       write({
         ...{ file: view.fileName, title, durationMs: view.durationMs ?? 0 },

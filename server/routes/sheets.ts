@@ -2,11 +2,9 @@ import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
 import type { KeptTemplate } from '@immeld/core/contract/templates';
 import { inFigures } from '@immeld/core/transcript/figures';
-import { partsOf } from '@immeld/core/language/parts';
 import { sentencesOf } from '@immeld/core/language/sentences';
 import { writeUpAsNote } from '@immeld/core/writeup/asNote';
 import { SHIPPED_TEMPLATES } from '@immeld/core/writeup/shippedTemplates';
-import { topicMapOf } from '@immeld/core/writeup/topicMap';
 import { Router } from 'express';
 import { isDeepStrictEqual } from 'node:util';
 import type { Sequelize } from 'sequelize';
@@ -18,7 +16,8 @@ import { sharedSettings } from '../models/settings';
 import { SheetRow, TemplateRow } from '../models/sheet';
 import { SlipRow } from '../models/slip';
 import { TodoRow } from '../models/todo';
-import { passagesOf } from '../transcript/corrections';
+import { passagesOf, plainPassage } from '../transcript/corrections';
+import { done } from '../writeUps/longWork';
 import { recordingsIn, titleOfScope } from '../writeUps/scope';
 import { keepSheet, makeSheetAgain, sectionsOf, sectionsOfScope } from '../writeUps/sheets';
 import { sheetView } from '../views/sheetView';
@@ -63,7 +62,8 @@ export function sheetRoutes(database: Sequelize): Router {
 
   serve(router, ENDPOINTS.listParts, async ({ params }) => {
     const sentences = sentencesOf(await passagesOf((await recordingBy(params.id)).id));
-    return { items: partsOf(sentences).map(({ title, startMs }) => ({ title, startMs })) };
+    const parts = await done({ kind: 'parts', sentences });
+    return { items: parts.map(({ title, startMs }) => ({ title, startMs })) };
   });
   serve(router, ENDPOINTS.getTopicMap, async ({ params }) => {
     const recording = await recordingBy(params.id);
@@ -73,7 +73,8 @@ export function sheetRoutes(database: Sequelize): Router {
       sharedSettings(),
     ]);
     const written = new Set(figures);
-    const parts = topicMapOf(passages, slips).map((part) => ({
+    const headings = slips.map(({ kind, text, startMs }) => ({ kind, text, startMs }));
+    const parts = (await done({ kind: 'map', passages: passages.map(plainPassage), headings })).map((part) => ({
       ...part,
       points: part.points.map((point) => ({ ...point, text: inFigures(point.text, written) })),
     }));

@@ -1,7 +1,5 @@
 import type { Todo } from '@immeld/core/contract/todos';
-
-/** Signs that would be read as Markdown are written so that they stay what they are (CommonMark 2.4). */
-const plain = (text: string): string => text.replace(/\s+/g, ' ').replace(/[\\`*_{}[\]<>#|~]/g, '\\$&');
+import { markdownText as plain } from '@immeld/core/formats/markdownText';
 
 /** To-dos as a check list in Markdown (task list items of GFM), by project, with who, when and where it was said. */
 export function todosAsCheckList(todos: readonly Todo[], address: string): string {

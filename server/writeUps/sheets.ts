@@ -2,15 +2,15 @@ import type { Scope } from '@immeld/core/contract/scope';
 import { Problem } from '@immeld/core/contract/problem';
 import type { MadeSection, Template } from '@immeld/core/contract/templates';
 import { inFigures } from '@immeld/core/transcript/figures';
-import { type Source, makeWriteUp } from '@immeld/core/writeup/makeWriteUp';
-import { makeWriteUpOfSeveral } from '@immeld/core/writeup/together';
+import type { Source } from '@immeld/core/writeup/makeWriteUp';
 import { Op } from 'sequelize';
 import { titleOf } from '../models/recording';
 import { sharedSettings } from '../models/settings';
 import { SheetRow } from '../models/sheet';
 import { SlipRow } from '../models/slip';
 import { TodoRow } from '../models/todo';
-import { passagesOf } from '../transcript/corrections';
+import { passagesOf, plainPassage } from '../transcript/corrections';
+import { done } from './longWork';
 import { recordingsIn } from './scope';
 
 async function sourceOf(recordingId: string): Promise<Source> {
@@ -20,7 +20,7 @@ async function sourceOf(recordingId: string): Promise<Source> {
     TodoRow.findAll({ where: { recordingId, binnedAt: null, state: { [Op.ne]: 'dropped' } } }),
   ]);
   return {
-    passages,
+    passages: passages.map(plainPassage),
     slips: slips.map(({ kind, mark, startMs, endMs, text }) => ({ kind, mark, startMs, endMs, text })),
     todos: todos.map(({ id, text, who, due, project, startMs, doneAt }) => ({
       ...{ id, text, who, due, project, startMs, isDone: doneAt !== null },
@@ -42,7 +42,7 @@ async function inWriting(sections: readonly MadeSection[]): Promise<MadeSection[
 
 /** What a template makes of a recording as it is now. */
 export const sectionsOf = async (recordingId: string, template: Template): Promise<MadeSection[]> =>
-  inWriting(makeWriteUp(template, await sourceOf(recordingId)));
+  inWriting(await done({ kind: 'write-up', template, source: await sourceOf(recordingId) }));
 
 /** What a template makes of several recordings. Throws Problem where there are none or too many. */
 export async function sectionsOfScope(scope: Scope, template: Template): Promise<MadeSection[]> {
@@ -52,7 +52,7 @@ export async function sectionsOfScope(scope: Scope, template: Template): Promise
   for (const recording of recordings) {
     several.push({ ...(await sourceOf(recording.id)), recordingId: recording.id, title: titleOf(recording) });
   }
-  return inWriting(makeWriteUpOfSeveral(template, several));
+  return inWriting(await done({ kind: 'several', template, sources: several }));
 }
 
 /** Keeps a write-up in pencil; the same template made again takes the place of the one before. */

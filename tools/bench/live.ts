@@ -112,7 +112,7 @@ function kills(): void {
       'test',
       '--config',
       'e2e/playwright.config.ts',
-      'survival',
+      'Kills',
     ],
     {
       cwd: projectRoot(),

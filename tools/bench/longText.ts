@@ -1,55 +1,16 @@
 /** A recording of five hours and 45,000 words in Chromium: opening, scrolling, typing. Prints a Markdown table. */
-import fs from 'node:fs';
-import path from 'node:path';
 import { chromium } from '@playwright/test';
-import { FIRST_ACCOUNT } from '../../server/accounts/firstAccount';
-import { asAccount } from '../../server/accounts/currentAccount';
-import { openDatabase } from '../../server/database';
-import { Recording } from '../../server/models/recording';
-import { layDown } from '../../server/transcript/corrections';
-import type { FileTranscript } from '../../server/recognition/transcribeFile';
-import { projectRoot } from '../../server/projectRoot';
-import { passagesFrom } from '../../core/transcript/passages';
-import { Immeld } from '../../e2e/immeld';
+import { Immeld, makeDemoTemplate } from '../../e2e/immeld';
+import { seedFiveHours } from './fiveHours';
 
 const TIMES = 5;
-const WORDS = 45_000;
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
 
-/** The demo's lecture again and again until it has 45,000 words. */
-async function seed(folder: string): Promise<{ id: string; words: number; hours: number }> {
-  const file = path.join(projectRoot(), 'demo', 'expected', 'lecture.transcript.json');
-  const lecture = JSON.parse(fs.readFileSync(file, 'utf8')) as FileTranscript;
-  const once = lecture.passages.flatMap((p) => p.words);
-  const words = Array.from({ length: Math.ceil(WORDS / once.length) }, (_, i) =>
-    once.map((w) => ({
-      ...w,
-      startMs: w.startMs + i * lecture.durationMs,
-      endMs: w.endMs + i * lecture.durationMs,
-    })),
-  ).flat();
-  const database = await openDatabase(folder);
-  const id = await asAccount(FIRST_ACCOUNT, async () => {
-    const like = (await Recording.findOne({ where: { fileName: 'Lecture infiltration and field capacity.m4a' } }))!;
-    const { id: _, ...values } = like.get();
-    const recording = await Recording.create({
-      ...values,
-      ...{ title: 'Five hours', sha256: 'f'.repeat(64), durationMs: words.at(-1)!.endMs, moreSounds: [], video: null },
-    });
-    const passages = passagesFrom(words);
-    await database.transaction(async (t) => {
-      await layDown(recording.id, passages, false, t);
-    });
-    return recording.id;
-  });
-  await database.close();
-  return { id, words: words.length, hours: words.at(-1)!.endMs / 3_600_000 };
-}
-
 async function main(): Promise<void> {
+  makeDemoTemplate();
   const immeld = new Immeld();
   immeld.makeDemoData();
-  const { id, words, hours } = await seed(immeld.dataFolder);
+  const { id, words, hours } = await seedFiveHours(immeld.dataFolder);
   await immeld.start();
   for (let i = 0; i < 200 && (await immeld.ask<{ items: unknown[] }>('/jobs')).items.length; i++) {
     await new Promise((resolve) => setTimeout(resolve, 500));

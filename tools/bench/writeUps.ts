@@ -1,6 +1,8 @@
-/** Write-ups: "In short" against summaries by hand, and against the first sentences. Prints a Markdown table. */
+/** Write-ups: "In short" against summaries by hand, and the parts of the lecture against those of its script. Prints Markdown tables. */
 import path from 'node:path';
 import { loadWorld } from '../../demo/src/world';
+import { LECTURE_PARTS } from '../../core/language/evaluation/lectureParts';
+import { boundariesOf, pk, windowDiff } from '../../core/language/parts';
 import { sentencesOfText } from '../../core/language/sentences';
 import { REFERENCE_SUMMARIES } from '../../core/writeup/evaluationSummaries';
 import { makeWriteUp } from '../../core/writeup/makeWriteUp';
@@ -41,3 +43,23 @@ console.log(`| "In short" of ${ids.length} recordings (F1, means) | ROUGE-1 | RO
 console.log('|---|---|---|---|');
 console.log(row('In short, three sentences', ours));
 console.log(row('the first three sentences, for comparison', lead));
+
+const lecture = sentencesOfText(
+  world
+    .find((s) => s.id === 'lecture')!
+    .lines.map((l) => l.text)
+    .join(' '),
+).map((s) => s.text);
+const wanted = LECTURE_PARTS.map((beginning) => lecture.findIndex((s) => s.startsWith(beginning)));
+if (wanted.includes(-1)) throw new Error('A part of the lecture begins with words that are not in its script.');
+const even = wanted.map((_, i) => Math.round(((i + 1) * lecture.length) / (wanted.length + 1)));
+console.log(`\n| Parts of the lecture (${wanted.length} beginnings, ${lecture.length} sentences) | Pk | WindowDiff |`);
+console.log('|---|---|---|');
+for (const [name, found] of [
+  ['found by their words and turns of phrase', boundariesOf(lecture)],
+  ['parts of even length, for comparison', even],
+  ['no parts, for comparison', []],
+] as const) {
+  const figures = [pk(wanted, found, lecture.length), windowDiff(wanted, found, lecture.length)];
+  console.log(`| ${name} | ${figures.map((f) => f.toFixed(2)).join(' | ')} |`);
+}

@@ -97,7 +97,7 @@ export default function ShelfScreen() {
         <SelectionBar
           ids={[...chosen.chosen]}
           where={shelf.where}
-          onChooseAll={() => chosen.set(shown.map((r) => r.id))}
+          onChooseAll={shown.length ? () => chosen.set(shown.map((r) => r.id)) : null}
           onDone={chosen.end}
         />
       )}

@@ -40,6 +40,7 @@ export default function ShelvesScreen() {
               <WordButton label={counted('Bin', data.binCount)} onPress={() => go('bin')} />
               <WordButton label="History" onPress={() => router.push('/history')} />
               <WordButton label="Weeks" onPress={() => router.push('/weeks')} />
+              <WordButton label="Links" onPress={() => router.push('/links')} />
             </View>
             {data.folders.length === 0 && (
               <Empty title="No folders yet">

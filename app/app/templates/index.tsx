@@ -84,6 +84,7 @@ export default function TemplatesScreen() {
               )}
               <WordButton label="Copy" onPress={() => copy(template)} />
               <WordButton label="As a file" onPress={() => void takeAlong(template)} />
+              <UsualFor templateId={id} name={template.name} />
               {!isShipped && (
                 <WordButton
                   label="Remove"
@@ -92,7 +93,6 @@ export default function TemplatesScreen() {
                 />
               )}
             </View>
-            <UsualFor templateId={id} name={template.name} />
           </View>
         ))}
       </ScrollView>

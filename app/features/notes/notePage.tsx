@@ -10,6 +10,7 @@ import { Press, WordButton } from '../../ui/press';
 import { FONTS, SIZES, TOUCH, useColours } from '../../ui/theme';
 import { Title, Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
+import { takeAddress } from '../exports/exportNames';
 import { FolderChips } from '../shelves/folderChips';
 import { RelatedList } from '../shelves/relatedList';
 import { NoteEditor } from './noteEditor';
@@ -68,6 +69,18 @@ export function NotePage({ note, onTaken }: { note: Note; onTaken: () => void })
       {view === 'rework' && editor && <ReworkPanel editor={editor} />}
       {view === 'about' && (
         <ScrollView contentContainerStyle={{ paddingBottom: 32 }}>
+          <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+            <WordButton
+              label="Take along"
+              isBold
+              onPress={() => router.push(takeAddress([{ kind: 'note', id: note.id }]))}
+            />
+            <WordButton
+              label="Share by a link"
+              isBold
+              onPress={() => router.push({ pathname: '/links', params: { item: `n${note.id}` } })}
+            />
+          </View>
           {editor && <NoteMarkdown editor={editor} title={noteTitle(note)} />}
           <NoteHistory note={note} isKept={writing.state === 'kept'} onTaken={onTaken} />
           <AboutNote note={note} />
@@ -89,14 +102,21 @@ function NoteTitleField({ note }: { note: Note }) {
       value={typed}
       onChangeText={setTyped}
       onBlur={save}
-      onSubmitEditing={save}
+      // A long title is read whole; Enter ends it as in a field of one line.
+      multiline
+      onKeyPress={(e) => {
+        if (e.nativeEvent.key !== 'Enter') return;
+        e.preventDefault();
+        (e.target as unknown as HTMLElement).blur();
+      }}
       placeholder="Title"
       placeholderTextColor={colours.faint}
       aria-label="Title of the note"
       maxLength={200}
       style={{
         ...{ minHeight: TOUCH, fontFamily: FONTS.textBold, fontSize: SIZES.title, color: colours.ink },
-        ...{ borderBottomWidth: 1, borderBottomColor: colours.rule },
+        ...{ borderBottomWidth: 1, borderBottomColor: colours.rule, paddingVertical: 6 },
+        ...({ fieldSizing: 'content', resize: 'none' } as object),
       }}
     />
   );

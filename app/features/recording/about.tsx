@@ -1,4 +1,3 @@
-import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
 import type { Recording } from '@immeld/core/contract/recordings';
 import { clockTime } from '@immeld/core/formats/times';
 import { FORMATS, FORMAT_TYPES } from '@immeld/core/formats/formats';
@@ -6,23 +5,19 @@ import { useRouter } from 'expo-router';
 import { type ReactNode, useState } from 'react';
 import { View } from 'react-native';
 import { addressOf } from '../../api/call';
-import { ownZone, useAppointments, useChanges, useRelated, useShelves } from '../../api/queries';
-import { OneOf } from '../../ui/oneOf';
-import { FolderChips } from '../shelves/folderChips';
+import { useChanges, useRelated } from '../../api/queries';
+import { takeAddress } from '../exports/exportNames';
 import { RelatedList } from '../shelves/relatedList';
 import { lengthName, sizeName, whenSaid } from '../../ui/dates';
 import { Failure } from '../../ui/notice';
 import { Choice } from '../../ui/choice';
-import { PencilBox } from '../../ui/pencil';
 import { Press, WordButton } from '../../ui/press';
-import { useColours } from '../../ui/theme';
 import { Title, Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
-import { Field } from '../../ui/field';
-import { appointmentTimes } from '../day/appointmentBracket';
+import { AppointmentField, FolderField, NamesField, ProjectField, TitleField } from './filingFields';
 import { Paragraphs } from './paragraphs';
+import { TranscribeAgain } from './transcribeAgain';
 import { Versions } from './versions';
-import { LineEntry } from '../../ui/lineEntry';
 
 /** Title, folder and tags with what is proposed; the text as a file; where the recording comes from. */
 export function About({ recording }: { recording: Recording }) {
@@ -75,6 +70,17 @@ export function About({ recording }: { recording: Recording }) {
       )}
       <View>
         <Title level={2}>Take along</Title>
+        <WordButton
+          label="Choose what goes along"
+          isBold
+          onPress={() => router.push(takeAddress([{ kind: 'recording', id: recording.id }]))}
+        />
+        <WordButton
+          label="Share by a link"
+          isBold
+          disabled={recording.passages.length === 0}
+          onPress={() => router.push({ pathname: '/links', params: { item: `r${recording.id}` } })}
+        />
         <Press
           role="link"
           label="A page to read and print"
@@ -195,250 +201,6 @@ function Fact({ name, children }: { name: string; children: ReactNode }) {
   );
 }
 
-type FieldProps = {
-  recording: Recording;
-  onSet: ReturnType<typeof useChanges>['recording']['mutate'] extends (v: infer V, ...rest: never[]) => void
-    ? (part: V extends { change: infer C } ? C : never) => void
-    : never;
-};
-
-/** The appointment a recording belongs to; a wrong one is changed with one tap. */
-function AppointmentField({ recording, onSet }: FieldProps) {
-  const [isOpen, setOpen] = useState(false);
-  const { data } = useAppointments(recording.startedAt.slice(0, 10), true);
-  const { appointment } = recording;
-  const others = data?.items.filter((a) => a.id !== appointment?.id && !a.isWholeDay) ?? [];
-  if (!appointment && others.length === 0) return null;
-  const choose = (appointmentId: string | null) => {
-    onSet({ appointmentId, zone: ownZone() });
-    setOpen(false);
-  };
-  return (
-    <View>
-      <Title level={2}>Appointment</Title>
-      {appointment ? (
-        <>
-          <Type>{appointment.title}</Type>
-          <Type size="tiny" tone="faint">
-            {[appointmentTimes(appointment), appointment.place, appointment.people.join(', ')]
-              .filter(Boolean)
-              .join(' · ')}
-          </Type>
-        </>
-      ) : (
-        <Type tone="faint">It belongs to none.</Type>
-      )}
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-        {appointment && <WordButton label="Not this one" onPress={() => choose(null)} />}
-        {!isOpen && others.length > 0 && <WordButton label="Choose another" onPress={() => setOpen(true)} />}
-        {isOpen &&
-          others.map((a) => (
-            <WordButton key={a.id} label={`${a.title}, ${appointmentTimes(a)}`} onPress={() => choose(a.id)} />
-          ))}
-      </View>
-    </View>
-  );
-}
-
-function Proposal({
-  label,
-  value,
-  onAccept,
-  onDrop,
-  onAnother,
-}: {
-  label: string;
-  value: string;
-  onAccept: () => void;
-  onDrop: () => void;
-  /** Where there is something else to propose. */
-  onAnother?: () => void;
-}) {
-  return (
-    <PencilBox style={{ marginTop: 6 }}>
-      <Type size="tiny" tone="faint">
-        {label}
-      </Type>
-      <Type size="body" face="text">
-        {value}
-      </Type>
-      <View style={{ flexDirection: 'row' }}>
-        <WordButton label={`Accept ${label.toLowerCase()}`} isBold onPress={onAccept} />
-        <WordButton label={`Drop ${label.toLowerCase()}`} onPress={onDrop} />
-        {onAnother && <WordButton label={`Another ${label.toLowerCase()}`} onPress={onAnother} />}
-      </View>
-    </PencilBox>
-  );
-}
-
-function TitleField({ recording, onSet }: FieldProps) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const { title, suggestion } = recording;
-  const save = () => {
-    if (typed !== null) onSet({ title: typed.trim() || null });
-    setTyped(null);
-  };
-  return (
-    <View>
-      <Field
-        label="Title"
-        value={typed ?? title ?? ''}
-        placeholder={recording.fileName}
-        onChangeText={setTyped}
-        onBlur={save}
-        onSubmitEditing={save}
-        maxLength={200}
-      />
-      {!title && suggestion.title && (
-        <Proposal
-          label="Title"
-          value={suggestion.title}
-          onAccept={() => onSet({ title: suggestion.title })}
-          onDrop={() => onSet({ drop: ['title'] })}
-          {...(suggestion.otherTitles?.length
-            ? { onAnother: () => onSet({ suggestedTitle: suggestion.otherTitles![0]! }) }
-            : {})}
-        />
-      )}
-    </View>
-  );
-}
-
-function FolderField({ recording, onSet }: FieldProps) {
-  const { data } = useShelves();
-  const { newFolder } = useChanges();
-  const [name, setName] = useState('');
-  const folders = data?.folders ?? [];
-  const proposed = folders.find((f) => f.id === recording.suggestion.folderId);
-  const make = () => {
-    if (name.trim()) {
-      newFolder.mutate(
-        { name: name.trim() },
-        {
-          onSuccess: (folder) => {
-            onSet({ folderId: folder.id });
-            setName('');
-          },
-        },
-      );
-    }
-  };
-  return (
-    <View>
-      <Title level={2}>Folder</Title>
-      {!recording.folderId && proposed && (
-        <Proposal
-          label="Folder"
-          value={proposed.name}
-          onAccept={() => onSet({ folderId: proposed.id })}
-          onDrop={() => onSet({ drop: ['folder'] })}
-        />
-      )}
-      <FolderChips label="Folder" chosen={recording.folderId} onChoose={(folderId) => onSet({ folderId })} />
-      <LineEntry label="New folder" action="Make it" value={name} onChange={setName} onSubmit={make} maxLength={80} />
-    </View>
-  );
-}
-
-type NamesFieldProps = {
-  title: string;
-  /** What one of them is called: "tag", "person". */
-  one: string;
-  names: readonly string[];
-  suggested: readonly string[];
-  onSet: (names: string[]) => void;
-  onDrop: () => void;
-};
-
-/** Tags or people: taken away with a tap, added by name, accepted from pencil. */
-function NamesField({ title, one, names, suggested, onSet, onDrop }: NamesFieldProps) {
-  const colours = useColours();
-  const [typed, setTyped] = useState('');
-  const proposed = suggested.filter((t) => !names.includes(t));
-  const add = (more: readonly string[]) => onSet([...new Set([...names, ...more])]);
-  const save = () => {
-    if (typed.trim()) add([typed.trim()]);
-    setTyped('');
-  };
-  return (
-    <View>
-      <Title level={2}>{title}</Title>
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8, paddingTop: 6 }}>
-        {names.map((name) => (
-          <Press
-            key={name}
-            label={`Take the ${one} ${name} away`}
-            onPress={() => onSet(names.filter((t) => t !== name))}
-            style={{
-              borderWidth: 1,
-              borderRadius: 4,
-              borderColor: colours.rule,
-              backgroundColor: colours.sheet,
-              paddingHorizontal: 12,
-            }}
-          >
-            <Type>{name} ×</Type>
-          </Press>
-        ))}
-      </View>
-      {proposed.length > 0 && (
-        <Proposal label={title} value={proposed.join(', ')} onAccept={() => add(proposed)} onDrop={onDrop} />
-      )}
-      <LineEntry
-        label={`Add a ${one}`}
-        action={`Add ${one}`}
-        value={typed}
-        onChange={setTyped}
-        onSubmit={save}
-        maxLength={60}
-      />
-    </View>
-  );
-}
-
-function ProjectField({ recording, onSet }: FieldProps) {
-  const { data } = useShelves();
-  const [typed, setTyped] = useState('');
-  const { project, suggestion } = recording;
-  const known = data?.projects.map((p) => p.name) ?? [];
-  const make = () => {
-    onSet({ project: typed.trim() });
-    setTyped('');
-  };
-  return (
-    <View>
-      <Title level={2}>Project</Title>
-      {!project && suggestion.project && (
-        <Proposal
-          label="Project"
-          value={suggestion.project}
-          onAccept={() => onSet({ project: suggestion.project ?? null })}
-          onDrop={() => onSet({ drop: ['project'] })}
-        />
-      )}
-      {known.length > 0 && (
-        <OneOf
-          label="It belongs to"
-          options={[NO_PROJECT, ...known]}
-          nameOf={(name) => name}
-          chosen={project ?? NO_PROJECT}
-          onChoose={(name) => onSet({ project: name === NO_PROJECT ? null : name })}
-        />
-      )}
-      <LineEntry
-        label="New project"
-        action="Make it"
-        value={typed}
-        onChange={setTyped}
-        onSubmit={make}
-        maxLength={60}
-      />
-    </View>
-  );
-}
-
-const NO_PROJECT = 'none';
-
 /** What belongs beside the recording, with the reason, and the notes that link to it. */
 function Besides({ id }: { id: string }) {
   const { data } = useRelated(id);
@@ -447,27 +209,5 @@ function Besides({ id }: { id: string }) {
       <RelatedList title="Beside it" items={data?.items ?? []} />
       <RelatedList title="Notes that link here" items={data?.linkedFrom ?? []} />
     </>
-  );
-}
-
-/** Again with the names of now; with a low cut where the sound rumbles, which is the one step that can help. */
-function TranscribeAgain({ onAgain }: { onAgain: (cleaning: Partial<Cleaning>) => void }) {
-  const [isOpen, setOpen] = useState(false);
-  if (!isOpen) return <WordButton label="Transcribe again" onPress={() => setOpen(true)} />;
-  const again = (cleaning: Partial<Cleaning>) => {
-    setOpen(false);
-    onAgain(cleaning);
-  };
-  return (
-    <View role="group" aria-label="Transcribe again" style={{ width: '100%' }}>
-      <WordButton label="The sound as it is, with today’s names and terms" isBold onPress={() => again({})} />
-      <WordButton label="With rumble cut away" onPress={() => again({ lowCut: 1 })} />
-      <WordButton label="With noise brought down" onPress={() => again({ noise: 0.4 })} />
-      <WordButton label="With even loudness" onPress={() => again({ loudness: 1 })} />
-      <Type size="tiny" tone="faint">
-        The text of now is kept as a version where you have corrected it.
-      </Type>
-      <WordButton label="Not now" onPress={() => setOpen(false)} />
-    </View>
   );
 }

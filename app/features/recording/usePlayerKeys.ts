@@ -2,6 +2,7 @@ import { useEffect } from 'react';
 import { settings } from '../../settings/settings';
 import type { ManuscriptRow } from './rows';
 import type { SoundPlayer } from './soundPlayer';
+import { isOnControl } from '../../ui/inField';
 
 /** Space plays or pauses, R repeats the passage, left and right skip, up and down go to the paragraph before and after, and what `more` says. */
 export function usePlayerKeys(
@@ -20,9 +21,6 @@ export function usePlayerKeys(
         event.altKey
       )
         return;
-      const isOnButton = target.closest(
-        'button, [role=button], [role=link], [role=tab], [role=checkbox], [role=radio]',
-      );
       const { timeMs } = player.getState();
       const starts = rows.map((r) => r.passages[0]!.startMs);
       const actions: Record<string, () => void> = {
@@ -39,7 +37,7 @@ export function usePlayerKeys(
         ArrowDown: () => player.seek(starts.find((s) => s > timeMs + 1) ?? timeMs),
       };
       const act = actions[event.key] ?? more[event.key.toLowerCase()];
-      if (!act || (event.key === ' ' && isOnButton)) return;
+      if (!act || (event.key === ' ' && isOnControl(target))) return;
       event.preventDefault();
       act();
     };

@@ -10,13 +10,15 @@ import { WordButton } from '../../ui/press';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { FolderChips } from '../shelves/folderChips';
+import { takeAddress } from '../exports/exportNames';
 import { scopeAddress } from '../writeUps/scopeAddress';
 
 export type Where = 'tray' | 'shelf' | 'archive' | 'bin';
 type SelectionBarProps = {
   ids: readonly string[];
   where: Where;
-  onChooseAll: () => void;
+  /** Null as long as there is nothing to choose. */
+  onChooseAll: (() => void) | null;
   /** Nothing is chosen any more. */
   onDone: () => void;
 };
@@ -60,7 +62,7 @@ export function SelectionBar({ ids, where, onChooseAll, onDone }: SelectionBarPr
         <Type role="status" style={{ marginRight: 18 }}>
           {isNone ? 'Tick what you mean' : `${ids.length} chosen`}
         </Type>
-        <WordButton label="Choose all" onPress={onChooseAll} />
+        <WordButton label="Choose all" disabled={!onChooseAll} onPress={onChooseAll} />
         <WordButton label="Close" onPress={onDone} style={{ marginLeft: 'auto', marginRight: 0 }} />
       </View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
@@ -89,6 +91,11 @@ export function SelectionBar({ ids, where, onChooseAll, onDone }: SelectionBarPr
               label="Write-up"
               disabled={isNone}
               onPress={() => router.push({ pathname: '/together', params: scopeAddress({ recordingIds: [...ids] }) })}
+            />
+            <WordButton
+              label="Take along"
+              disabled={isNone}
+              onPress={() => router.push(takeAddress(ids.map((id) => ({ kind: 'recording', id }))))}
             />
             {button('Bin', { isBinned: true })}
           </>

@@ -2,6 +2,7 @@ import type { RecordingCard } from '@immeld/core/contract/recordings';
 import { useEffect, useRef, useState } from 'react';
 import type { Chosen } from './useChosen';
 import { useFiling } from './useFiling';
+import { isOnControl } from '../../ui/inField';
 
 /**
  * Files the tray by keyboard: arrows go from card to card, Enter files as proposed, Space chooses, T takes another
@@ -29,7 +30,7 @@ export function useTrayKeys(cards: readonly RecordingCard[], chosen: Chosen): st
         return;
       }
       // Keys that a focused button needs are its own.
-      if (target.closest('button, a, [role=button], [role=link], [role=checkbox], [role=radio], [role=tab]')) return;
+      if (isOnControl(target)) return;
       const card = now.cards[at];
       if (event.key === 'Escape') now.chosen.end();
       if (!card) return;

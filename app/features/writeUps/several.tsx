@@ -1,15 +1,15 @@
 import type { Scope } from '@immeld/core/contract/scope';
 import { addDays, format } from 'date-fns';
 import { useRouter } from 'expo-router';
-import { createElement, useState } from 'react';
+import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { useScope, useSheetChanges, useSheetsOfSeveral } from '../../api/templates';
 import { localDay, whenSaid } from '../../ui/dates';
+import { DayField } from '../../ui/dayField';
 import { Empty, Failure, Loading } from '../../ui/notice';
 import { OneOf } from '../../ui/oneOf';
 import { WordButton } from '../../ui/press';
 import { Page } from '../../ui/shell';
-import { FONTS, SIZES, TOUCH, useColours } from '../../ui/theme';
 import { Title, Type } from '../../ui/type';
 import { OneSheet } from './oneSheet';
 import { TemplateChoice } from './sheets';
@@ -105,26 +105,5 @@ export function Several({ asked }: { asked: Scope }) {
         )}
       </ScrollView>
     </Page>
-  );
-}
-
-function DayField({ label, day, onChange }: { label: string; day: string; onChange: (day: string) => void }) {
-  const colours = useColours();
-  return (
-    <View>
-      <Type size="tiny" tone="faint">
-        {label}
-      </Type>
-      {createElement('input', {
-        ...{ type: 'date', value: day, 'aria-label': label },
-        onChange: (event: { target: HTMLInputElement }) => {
-          if (/^\d{4}-\d{2}-\d{2}$/.test(event.target.value)) onChange(event.target.value);
-        },
-        style: {
-          ...{ minHeight: TOUCH, fontFamily: FONTS.face, fontSize: SIZES.small, color: colours.ink },
-          ...{ background: colours.sheet, border: `1px solid ${colours.rule}`, borderRadius: 4, padding: '0 10px' },
-        },
-      })}
-    </View>
   );
 }

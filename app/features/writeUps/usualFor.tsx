@@ -17,7 +17,7 @@ const KIND_NAMES: Record<RecordingKind, { label: string; hint: string }> = {
   memo: { label: 'Memos', hint: 'one voice, shorter' },
 };
 
-/** Of which recordings a write-up by this template is made without being asked for. */
+/** Of which recordings a write-up by this template is made without being asked for: a button in a row, its choices below. */
 export function UsualFor({ templateId, name }: { templateId: string; name: string }) {
   const [isOpen, setOpen] = useState(false);
   const { data: shelves } = useShelves();
@@ -50,7 +50,7 @@ export function UsualFor({ templateId, name }: { templateId: string; name: strin
     />
   );
   return (
-    <View>
+    <>
       <WordButton
         label={names.length ? `Made by itself of ${names.filter(Boolean).join(', ')}` : 'Make it by itself'}
         aria-label={`Make ${name} by itself`}
@@ -58,7 +58,7 @@ export function UsualFor({ templateId, name }: { templateId: string; name: strin
         onPress={() => setOpen(!isOpen)}
       />
       {isOpen && (
-        <View role="group" aria-label={`${name} is made by itself of`}>
+        <View role="group" aria-label={`${name} is made by itself of`} style={{ width: '100%' }}>
           <Type size="tiny" tone="faint">
             In pencil, as soon as a recording is transcribed, or put into a folder. A folder counts before a kind.
           </Type>
@@ -71,6 +71,6 @@ export function UsualFor({ templateId, name }: { templateId: string; name: strin
           {settings.error && <Failure error={settings.error} />}
         </View>
       )}
-    </View>
+    </>
   );
 }

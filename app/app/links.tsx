@@ -1,0 +1,44 @@
+import { useLocalSearchParams, useRouter } from 'expo-router';
+import { ScrollView } from 'react-native';
+import { useShareLinks } from '../api/shareLinks';
+import { itemsFromText } from '../features/exports/exportNames';
+import { LinkRow } from '../features/sharing/linkRow';
+import { NewLink } from '../features/sharing/newLink';
+import { Empty, Failure, Loading } from '../ui/notice';
+import { Press } from '../ui/press';
+import { Page } from '../ui/shell';
+import { Title, Type } from '../ui/type';
+
+/** Links by which others read recordings and notes: a new one for what the address names, and all that were made. */
+export default function LinksScreen() {
+  const router = useRouter();
+  const { item: text = '' } = useLocalSearchParams<{ item?: string }>();
+  const [item] = itemsFromText(text);
+  const { data, error, refetch } = useShareLinks();
+  const links = data?.items.filter((l) => !item || l.item.id === item.id);
+  return (
+    <Page>
+      <ScrollView contentContainerStyle={{ paddingTop: 8, paddingBottom: 40 }}>
+        <Press
+          label="Back"
+          role="link"
+          onPress={() => (router.canGoBack() ? router.back() : router.navigate('/shelves'))}
+        >
+          <Type tone="faint">←</Type>
+        </Press>
+        <Title>Links</Title>
+        {item && <NewLink key={text} item={item} />}
+        {error && <Failure error={error} onRetry={() => void refetch()} />}
+        {!links && !error && <Loading />}
+        {links?.map((link) => (
+          <LinkRow key={link.id} link={link} />
+        ))}
+        {links?.length === 0 && !item && (
+          <Empty title="Nothing is shared">
+            A link is made under “About” of a recording or note. All of them stand here, with who opened them last.
+          </Empty>
+        )}
+      </ScrollView>
+    </Page>
+  );
+}

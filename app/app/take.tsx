@@ -1,0 +1,20 @@
+import { useLocalSearchParams } from 'expo-router';
+import { itemsOfAddress } from '../features/exports/exportNames';
+import { TakePage } from '../features/exports/takePage';
+import { Page } from '../ui/shell';
+import { Type } from '../ui/type';
+
+/** Recordings and notes as files. */
+export default function TakeScreen() {
+  const { items: text = '' } = useLocalSearchParams<{ items?: string }>();
+  const items = itemsOfAddress(text);
+  return (
+    <Page>
+      {items.length ? (
+        <TakePage key={text} items={items} />
+      ) : (
+        <Type>Choose recordings or notes first: on a shelf, or under “About” of one.</Type>
+      )}
+    </Page>
+  );
+}

@@ -1,0 +1,83 @@
+import {
+  type ExportChoices,
+  type ExportFormat,
+  type ExportSettings,
+  USUAL_CHOICES,
+} from '@immeld/core/contract/exports';
+import type { ExportItem } from '@immeld/core/contract/exportEndpoints';
+
+export const FORMAT_NAMES: Record<ExportFormat, { label: string; short: string; hint: string }> = {
+  txt: { label: 'Plain text', short: 'Text', hint: 'opens everywhere' },
+  docx: { label: 'Word document', short: 'Word', hint: 'to be worked on further' },
+  pdf: { label: 'PDF', short: 'PDF', hint: 'to be read and printed' },
+  md: { label: 'Markdown', short: 'Markdown', hint: 'for notes kept as text files' },
+  html: { label: 'Web page', short: 'Web page', hint: 'one file, pictures included' },
+  srt: { label: 'Subtitles for video (SRT)', short: 'SRT', hint: 'two short lines at a time' },
+  vtt: { label: 'Subtitles for the web (WebVTT)', short: 'WebVTT', hint: 'with who speaks' },
+  tsv: { label: 'Table with times (TSV)', short: 'TSV', hint: 'start, end and words' },
+  json: { label: 'Data for programs (JSON)', short: 'JSON', hint: 'every word with its times' },
+  csv: { label: 'To-dos as a table (CSV)', short: 'CSV', hint: 'one for all that is taken along' },
+};
+
+/** What can be switched on and off, in the order in which it is offered. */
+export const SWITCHES: { key: keyof ExportChoices; label: string; hint?: string }[] = [
+  { key: 'words', label: 'The words' },
+  { key: 'speakers', label: 'Who speaks' },
+  { key: 'times', label: 'Times' },
+  { key: 'fillers', label: 'Hesitations', hint: '“um”, and what was begun twice' },
+  { key: 'marksOnly', label: 'Only what is marked' },
+  { key: 'colours', label: 'Marks in their colours' },
+  { key: 'comments', label: 'Comments', hint: 'with the slips they belong to' },
+  { key: 'pictures', label: 'Pictures' },
+  { key: 'writeUps', label: 'Write-ups' },
+  { key: 'todos', label: 'To-dos' },
+  { key: 'header', label: 'Title, date and length on top' },
+  { key: 'titlePage', label: 'These on a page of their own' },
+  { key: 'consent', label: 'The consent note' },
+  { key: 'soundLink', label: 'A link to the sound', hint: 'that goes along beside the file' },
+];
+
+export const SHAPE_NAMES = { paragraphs: 'paragraphs', passages: 'every passage by itself' } as const;
+export const SLIP_PLACE_NAMES = { none: 'left out', margin: 'beside their words', footnotes: 'at the foot' } as const;
+
+/** What is chosen for a format: the person's own choices, else the usual ones. */
+export const choicesFor = ({ choices }: ExportSettings, format: ExportFormat): ExportChoices =>
+  choices.find((c) => c.format === format)?.choices ?? USUAL_CHOICES[format];
+
+export const withChoices = (
+  settings: ExportSettings,
+  format: ExportFormat,
+  change: Partial<ExportChoices>,
+): ExportSettings => ({
+  ...settings,
+  choices: [
+    ...settings.choices.filter((c) => c.format !== format),
+    { format, choices: { ...choicesFor(settings, format), ...change } },
+  ],
+});
+
+/** Recordings and notes as they stand in an address, and back; what is none is left out. */
+export const itemsToText = (items: readonly ExportItem[]): string =>
+  items.map(({ kind, id }) => `${kind === 'note' ? 'n' : 'r'}${id}`).join(',');
+
+export const itemsFromText = (text: string): ExportItem[] =>
+  text
+    .split(',')
+    .flatMap((part): ExportItem[] =>
+      /^[nr][0-9a-f-]{36}$/.test(part) ? [{ kind: part[0] === 'n' ? 'note' : 'recording', id: part.slice(1) }] : [],
+    );
+
+const KEPT = 'immeld-taken-along';
+const MOST_IN_ADDRESS = 60;
+
+/** Where these are taken along; what is too much for an address is kept by this window. */
+export function takeAddress(items: readonly ExportItem[]): { pathname: '/take'; params: { items: string } } {
+  const text = itemsToText(items);
+  if (items.length <= MOST_IN_ADDRESS) return { pathname: '/take', params: { items: text } };
+  sessionStorage.setItem(KEPT, text);
+  return { pathname: '/take', params: { items: 'kept' } };
+}
+
+/** What an address by `takeAddress` means. */
+export const itemsOfAddress = (text: string): ExportItem[] =>
+  itemsFromText(text === 'kept' ? (sessionStorage.getItem(KEPT) ?? '') : text);

@@ -1,0 +1,27 @@
+import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { WordButton } from '../../ui/press';
+import { Type } from '../../ui/type';
+
+/** Again with the names of now; with a low cut where the sound rumbles, which is the one step that can help. */
+export function TranscribeAgain({ onAgain }: { onAgain: (cleaning: Partial<Cleaning>) => void }) {
+  const [isOpen, setOpen] = useState(false);
+  if (!isOpen) return <WordButton label="Transcribe again" onPress={() => setOpen(true)} />;
+  const again = (cleaning: Partial<Cleaning>) => {
+    setOpen(false);
+    onAgain(cleaning);
+  };
+  return (
+    <View role="group" aria-label="Transcribe again" style={{ width: '100%' }}>
+      <WordButton label="The sound as it is, with today’s names and terms" isBold onPress={() => again({})} />
+      <WordButton label="With rumble cut away" onPress={() => again({ lowCut: 1 })} />
+      <WordButton label="With noise brought down" onPress={() => again({ noise: 0.4 })} />
+      <WordButton label="With even loudness" onPress={() => again({ loudness: 1 })} />
+      <Type size="tiny" tone="faint">
+        The text of now is kept as a version where you have corrected it.
+      </Type>
+      <WordButton label="Not now" onPress={() => setOpen(false)} />
+    </View>
+  );
+}

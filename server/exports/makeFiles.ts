@@ -1,0 +1,256 @@
+import fs from 'node:fs';
+import path from 'node:path';
+import type { ExportItem, NewExport } from '@immeld/core/contract/exportEndpoints';
+import { type ExportChoices, type ExportFormat, type NamePart } from '@immeld/core/contract/exports';
+import { Problem } from '@immeld/core/contract/problem';
+import type { Todo } from '@immeld/core/contract/todos';
+import { fileNameBy } from '@immeld/core/exports/fileNames';
+import { noteSheet } from '@immeld/core/exports/noteSheet';
+import { type RecordingToExport, marksOf, recordingSheet } from '@immeld/core/exports/recordingSheet';
+import { transcriptText } from '@immeld/core/exports/transcriptText';
+import { type Sheet, picturesOf } from '@immeld/core/exports/sheet';
+import { sheetHtml } from '@immeld/core/exports/sheetHtml';
+import { sheetMarkdown } from '@immeld/core/exports/sheetMarkdown';
+import { sheetText } from '@immeld/core/exports/sheetText';
+import { sentencesOf } from '@immeld/core/language/sentences';
+import { Folder } from '../models/folder';
+import { NoteRow } from '../models/note';
+import { Recording } from '../models/recording';
+import { sharedSettings } from '../models/settings';
+import { SheetRow } from '../models/sheet';
+import { passagesOf } from '../transcript/corrections';
+import type { SoundStore } from '../storage/soundStore';
+import { recordingView } from '../views/recordingView';
+import { done } from '../writeUps/longWork';
+import { pageFile } from './pageFile';
+import { pagePictures } from './pagePictures';
+import { soundEnding, writeSound } from './soundFile';
+
+const PAGES: ReadonlySet<ExportFormat> = new Set(['txt', 'docx', 'pdf', 'md', 'html']);
+const TIMED: ReadonlySet<ExportFormat> = new Set(['srt', 'vtt', 'tsv', 'json']);
+
+/** A file that was made, in memory or on the disk. */
+export type MadeFile = { name: string } & ({ bytes: Buffer } | { path: string });
+
+export type MakingRules = {
+  sounds: SoundStore;
+  /** Where sounds are written until they are in the zip. */
+  workFolder: string;
+  signal: AbortSignal;
+  /** Tells what could not be taken along. */
+  miss: (sentence: string) => void;
+};
+
+/** What one recording or note is called in names of files. */
+type Named = Record<NamePart, string>;
+
+/** Whether titles of parts stand in a file; finding them takes seconds in hours of talk. */
+const showsParts = ({ format, choices }: { format: ExportFormat; choices: ExportChoices }): boolean =>
+  PAGES.has(format) && (choices.header || choices.titlePage);
+
+/** What an item is, as far as files are made of it. */
+async function sourceOf(item: ExportItem, sounds: SoundStore, withParts: boolean) {
+  if (item.kind === 'note') {
+    const note = await NoteRow.findByPk(item.id);
+    if (!note) throw new Problem('not-found', 'There is no such note.');
+    return { kind: 'note' as const, note };
+  }
+  const view = await recordingView(item.id, sounds);
+  const row = await Recording.findByPk(item.id);
+  if (!view || !row) throw new Problem('not-found', 'There is no such recording here.');
+  const sheets = await SheetRow.findAll({ where: { recordingId: item.id } });
+  const parts = withParts ? await done({ kind: 'parts', sentences: sentencesOf(await passagesOf(item.id)) }) : [];
+  const recording: RecordingToExport = {
+    ...view,
+    sheets: sheets.map(({ template, sections }) => ({ name: template.name, sections })),
+    parts: parts.map(({ title, startMs }) => ({ title, startMs })),
+  };
+  return { kind: 'recording' as const, recording, row };
+}
+type ItemSource = Awaited<ReturnType<typeof sourceOf>>;
+
+const titleOf = (source: ItemSource): string =>
+  source.kind === 'note'
+    ? source.note.title || 'Note'
+    : (source.recording.title ?? source.recording.suggestion.title ?? source.recording.fileName);
+
+async function namedAs(source: ItemSource, number: number): Promise<Named> {
+  const { folderId, at, project, file } =
+    source.kind === 'note'
+      ? {
+          folderId: source.note.folderId,
+          at: source.note.updatedAt.toISOString(),
+          project: '',
+          file: source.note.title,
+        }
+      : {
+          ...{ folderId: source.recording.folderId, at: source.recording.startedAt },
+          ...{ project: source.recording.project ?? '', file: path.parse(source.recording.fileName).name },
+        };
+  return {
+    title: titleOf(source),
+    ...{ date: at.slice(0, 10), time: at.slice(11, 16).replace(':', '.'), project, file, number: String(number) },
+    folder: folderId ? ((await Folder.findByPk(folderId))?.name ?? '') : '',
+  };
+}
+
+async function sheetOf(
+  source: ItemSource,
+  choices: ExportChoices,
+  soundName: string | null,
+  hasWordTimes = false,
+): Promise<Sheet> {
+  const { figures, markKinds: kinds } = await sharedSettings();
+  if (source.kind === 'note') {
+    const { title, body, updatedAt } = source.note;
+    return noteSheet(
+      { title: title || 'Note', body, facts: [updatedAt.toISOString().slice(0, 10)] },
+      { hasHeader: choices.header, kinds },
+    );
+  }
+  const reading = { figures, hidesFillers: !choices.fillers };
+  return recordingSheet(source.recording, { choices, reading, kinds, soundName, hasWordTimes });
+}
+
+/** The text of a format that is one; null for those with pages of their own. */
+async function textOf(
+  source: ItemSource,
+  format: ExportFormat,
+  choices: ExportChoices,
+  soundName: string | null,
+  pictures: ReadonlyMap<string, string>,
+): Promise<string | null> {
+  if (TIMED.has(format)) {
+    if (source.kind === 'note') return null;
+    const { figures, markKinds: kinds } = await sharedSettings();
+    const rules = { choices, kinds, reading: { figures, hidesFillers: !choices.fillers }, soundName: null };
+    return transcriptText(source.recording, format as 'srt' | 'vtt' | 'tsv' | 'json', rules);
+  }
+  const sheet = await sheetOf(source, choices, soundName);
+  if (format === 'txt') return sheetText(sheet);
+  if (format === 'md') return sheetMarkdown(sheet, pictures);
+  return format === 'csv' ? null : sheetHtml(sheet, pictures);
+}
+
+/** How a file will read: its text, or HTML for what has pages. Pictures are named, not shown. */
+export async function previewOf(
+  item: ExportItem,
+  format: ExportFormat,
+  choices: ExportChoices,
+  sounds: SoundStore,
+): Promise<{ isHtml: boolean; text: string; plain: string }> {
+  const source = await sourceOf(item, sounds, showsParts({ format, choices }));
+  if (format === 'csv') {
+    const { todosCsv } = await import('@immeld/core/exports/todosCsv');
+    const text = source.kind === 'recording' ? todosCsv(openTodos(source.recording)) : '';
+    return { isHtml: false, text, plain: text };
+  }
+  const text = await textOf(source, format, choices, 'sound.m4a', new Map());
+  if (text === null) throw new Problem('invalid-request', 'A note has no times, so there is no such file of it.');
+  const isHtml = ['docx', 'pdf', 'html'].includes(format);
+  return { isHtml, text, plain: isHtml ? sheetText(await sheetOf(source, choices, null)) : text };
+}
+
+/** A recording or note as it is shown to others. Throws Problem where it is gone or lies in the bin. */
+export async function sheetToShow(
+  item: ExportItem,
+  choices: ExportChoices,
+  sounds: SoundStore,
+  hasWordTimes: boolean,
+): Promise<Sheet> {
+  const source = await sourceOf(item, sounds, true);
+  const isBinned = source.kind === 'note' ? source.note.binnedAt !== null : source.row.binnedAt !== null;
+  if (isBinned) throw new Problem('not-found', 'It lies in the bin.');
+  return sheetOf(source, choices, null, hasWordTimes);
+}
+
+const openTodos = ({ todos }: RecordingToExport): Todo[] => todos.filter((t) => t.state !== 'dropped');
+
+/**
+ * All files of one recording or note, one after the other. Pictures of Markdown lie in a folder beside it; to-dos go into
+ * `todos`, as they make one table for all.
+ */
+export async function* filesOf(
+  item: ExportItem,
+  number: number,
+  { files, sound, pattern }: NewExport,
+  todos: Todo[],
+  nameFree: (name: string) => string,
+  { sounds, workFolder, signal, miss }: MakingRules,
+): AsyncGenerator<MadeFile> {
+  const source = await sourceOf(item, sounds, files.some(showsParts));
+  const title = titleOf(source);
+  const name = nameFree(fileNameBy(pattern, await namedAs(source, number)));
+  const soundName =
+    sound && source.kind === 'recording' ? name + soundEnding(sound, path.extname(source.row.soundFile)) : null;
+  for (const { format, choices } of files) {
+    signal.throwIfAborted();
+    if (format === 'csv') {
+      if (source.kind === 'recording') todos.push(...openTodos(source.recording));
+      continue;
+    }
+    if (source.kind === 'note' && !PAGES.has(format)) {
+      miss(`“${title}” is a note: it has no times, so there is no ${format.toUpperCase()} of it.`);
+      continue;
+    }
+    if (source.kind === 'recording' && source.recording.passages.length === 0) {
+      miss(`“${title}” has no text yet.`);
+      break;
+    }
+    if (format === 'docx' || format === 'pdf') {
+      const sheet = await sheetOf(source, choices, soundName);
+      const { pictures, missing } = await pagePictures(sounds, picturesOf(sheet));
+      missing.forEach((m) => miss(`${m} (“${title}”)`));
+      yield { name: `${name}.${format}`, bytes: await pageFile({ kind: format, sheet, pictures }, signal) };
+      continue;
+    }
+    const shown = new Map<string, string>();
+    if (format === 'md' || format === 'html') {
+      const { pictures, missing } = await pagePictures(sounds, picturesOf(await sheetOf(source, choices, soundName)));
+      missing.forEach((m) => miss(`${m} (“${title}”)`));
+      for (const [id, { type, bytes }] of pictures) {
+        if (format === 'html')
+          shown.set(id, `data:image/${type === 'jpg' ? 'jpeg' : type};base64,${bytes.toString('base64')}`);
+        else {
+          const file = `${name} pictures/${shown.size + 1}.${type}`;
+          shown.set(id, encodeURI(file));
+          yield { name: file, bytes };
+        }
+      }
+    }
+    const text = await textOf(source, format, choices, soundName, shown);
+    if (text !== null) yield { name: `${name}.${format}`, bytes: Buffer.from(text) };
+  }
+  if (sound && soundName && source.kind === 'recording') {
+    const made = await soundOf(source, sound, path.join(workFolder, `${item.id}${path.extname(soundName)}`), {
+      sounds,
+      signal,
+      miss,
+    });
+    if (made) yield { name: soundName, path: made };
+  }
+}
+
+async function soundOf(
+  { recording, row }: Extract<ItemSource, { kind: 'recording' }>,
+  wish: NonNullable<NewExport['sound']>,
+  target: string,
+  { sounds, signal, miss }: Pick<MakingRules, 'sounds' | 'signal' | 'miss'>,
+): Promise<string | null> {
+  const title = recording.title ?? recording.fileName;
+  const original = sounds.pathOf(row.soundFile);
+  const joined = row.playbackFile ? sounds.pathOf(row.playbackFile) : original;
+  const isWhole = wish.format === 'original' && !wish.marksOnly && row.moreSounds.length === 0;
+  const file = !isWhole && fs.existsSync(joined) ? joined : original;
+  if (!fs.existsSync(file)) {
+    miss(`The sound of “${title}” is not on the disk any more.`);
+    return null;
+  }
+  const marks = wish.marksOnly ? marksOf(recording) : null;
+  if (marks?.length === 0) {
+    miss(`In “${title}” no words are marked, so there is no sound of them.`);
+    return null;
+  }
+  await writeSound(file, target, wish, marks, signal);
+  return target;
+}

@@ -1,0 +1,68 @@
+import { spawn } from 'node:child_process';
+import fs from 'node:fs';
+import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
+import { isCleaning } from '@immeld/core/audio/cleaning/cleaner';
+import type { SoundWish } from '@immeld/core/contract/exportEndpoints';
+import { cleanInBackground } from '../recognition/cleanedCopy';
+
+const CODECS = {
+  m4a: ['-c:a', 'aac', '-b:a', '96k', '-f', 'ipod'],
+  mp3: ['-c:a', 'libmp3lame', '-q:a', '4', '-f', 'mp3'],
+  wav: ['-c:a', 'pcm_s16le', '-f', 'wav'],
+} as const;
+
+export type Stretch = { startMs: number; endMs: number };
+
+/** The ending of the file that a wish leads to; the original keeps its own. */
+export const soundEnding = ({ format, cleaning, marksOnly }: SoundWish, original: string): string =>
+  format !== 'original' ? `.${format}` : marksOnly || (cleaning && isCleaning(cleaning)) ? '.m4a' : original;
+
+/**
+ * Writes a sound as it is wanted; the source is never changed.
+ * @param marks what of it is wanted, in order; the whole where it is null
+ */
+export async function writeSound(
+  source: string,
+  target: string,
+  { format, cleaning }: SoundWish,
+  marks: readonly Stretch[] | null,
+  signal: AbortSignal,
+): Promise<void> {
+  const isCleaned = cleaning !== null && isCleaning(cleaning);
+  if (format === 'original' && !isCleaned && !marks) return fs.promises.copyFile(source, target);
+  const cleaned = `${target}.cleaned.m4a`;
+  try {
+    if (isCleaned) await cleanInBackground(source, cleaned, cleaning, signal);
+    const codec = CODECS[format === 'original' ? 'm4a' : format];
+    if (isCleaned && !marks && codec === CODECS.m4a) return await fs.promises.rename(cleaned, target);
+    await encode(isCleaned ? cleaned : source, target, codec, marks, signal);
+  } finally {
+    await fs.promises.rm(cleaned, { force: true });
+  }
+}
+
+async function encode(
+  source: string,
+  target: string,
+  codec: readonly string[],
+  marks: readonly Stretch[] | null,
+  signal: AbortSignal,
+): Promise<void> {
+  signal.throwIfAborted();
+  const wanted = marks?.map(({ startMs, endMs }) => `between(t,${startMs / 1000},${endMs / 1000})`).join('+');
+  const filter = wanted ? ['-af', `aselect='${wanted}',asetpts=N/SR/TB`] : [];
+  const program = spawn(
+    ffmpegInstaller.path,
+    [
+      ...['-nostdin', '-loglevel', 'error', '-protocol_whitelist', 'file', '-y', '-i', `file:${source}`, '-vn'],
+      ...[...filter, ...codec, `file:${target}`],
+    ],
+    { stdio: 'ignore', signal },
+  );
+  const code = await new Promise<number | null>((resolve) => {
+    program.on('error', () => resolve(null));
+    program.on('close', resolve);
+  });
+  signal.throwIfAborted();
+  if (code !== 0) throw new Error('The sound could not be written in this format.');
+}

@@ -8,6 +8,7 @@ test('two half-remembered words bring the moment back, by keyboard, and it plays
   await page.goto(immeld.address);
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await page.keyboard.press('/');
+  await expect(page.getByRole('searchbox')).toBeFocused();
   await page.keyboard.type('infitration rate');
   await expect(page.getByText(/Nobody said “infitration”/)).toBeVisible();
   await page.getByRole('searchbox').fill('heavy drops');

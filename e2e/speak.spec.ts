@@ -1,7 +1,9 @@
 import fs from 'node:fs';
 import { chromium } from '@playwright/test';
-import { demoSound, expect, test } from './immeld';
+import type { Todo } from '@immeld/core/contract/todos';
+import { demoSound, expect, expectAccessible, test } from './immeld';
 import config from './playwright.config';
+import { Talker } from './talker';
 
 test('press Speak and talk: the words arrive, are filed with their to-do and taken along', async ({ immeld }) => {
   const voice = immeld.convert(
@@ -64,6 +66,31 @@ test('press Speak and talk: the words arrive, are filed with their to-do and tak
   await page.goto(immeld.address);
   await expect(page.getByRole('link', { name: /, \d+:\d\d · \d+ s$/ })).toBeVisible();
   await browser.close();
+});
+
+test('a to-do is said: it stands in the line with its day before it is added', async ({ immeld }) => {
+  // “Pay the water bill by Thursday”, then silence.
+  const cut = ['-af', 'atrim=29.3:31.4,asetpts=PTS-STARTPTS,adelay=1500,apad', '-t', '30'];
+  const talker = await Talker.open(immeld, { sound: 'morning-memo.m4a', cut });
+  const { page } = talker;
+  await page.goto(`${immeld.address}/settings`);
+  await page.getByRole('button', { name: 'Fetch it' }).click();
+  await expect(page.getByRole('button', { name: 'Remove it from this device' })).toBeVisible();
+  await page.goto(`${immeld.address}/todos`);
+  await page.getByRole('button', { name: 'Say a to-do' }).click();
+  await expectAccessible(page);
+  const line = page.getByLabel('Add a to-do');
+  await expect(line).toHaveValue(/^Pay the water bill by Thursday$/i, { timeout: 60_000 });
+  // It stops by itself when nothing more is said.
+  await expect(page.getByRole('button', { name: 'Say a to-do' })).toBeVisible();
+  await expect(page.getByText(/^Understood: /)).toBeVisible();
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(line).toHaveValue('');
+  const said = async () =>
+    (await immeld.ask<{ items: Todo[] }>('/todos')).items.find((t) => /water bill/i.test(t.text));
+  await expect.poll(async () => (await said())?.text).toBe('Pay the water bill');
+  expect(new Date(`${(await said())!.due}T12:00`).getDay()).toBe(4);
+  await talker.close();
 });
 
 test('a microphone that is refused is explained, with the way round it', async ({ page, immeld }) => {

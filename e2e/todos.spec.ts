@@ -63,8 +63,7 @@ test('one line says what, when, which project and how urgent; it is put off, put
   // Put in order by the keyboard alone.
   await page.getByRole('tab', { name: 'My order' }).click();
   const texts = () => page.getByRole('checkbox').evaluateAll((all) => all.map((c) => c.getAttribute('aria-label')));
-  const before = await texts();
-  expect(before.at(-1)).toBe('Water the pears, done');
+  await expect.poll(async () => (await texts()).at(-1)).toBe('Water the pears, done');
   const handle = page.getByRole('button', { name: /^Move Water the pears/ });
   await handle.focus();
   await page.keyboard.press('ArrowUp');

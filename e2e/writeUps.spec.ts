@@ -67,7 +67,7 @@ test('the lecture becomes notes with terms and questions; a letter that was thou
   }
   await expect(notes.getByText('available water').first()).toBeVisible();
   // Key points stand under the parts in which they were said.
-  await expect(notes.getByText('Large pores and water')).toBeVisible();
+  await expect(notes.getByText('A tree in a street')).toBeVisible();
   await notes.getByRole('button', { name: 'Drop' }).click();
   await expect(notes).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();

@@ -3,6 +3,7 @@ import { Problem } from '@immeld/core/contract/problem';
 import compression from 'compression';
 import cookieParser from 'cookie-parser';
 import express, { type ErrorRequestHandler, type Express, type RequestHandler, Router } from 'express';
+import staticOrPacked from 'express-static-gzip';
 import helmet from 'helmet';
 import fs from 'node:fs';
 import path from 'node:path';
@@ -151,13 +152,18 @@ const sameOriginOnly: RequestHandler = (request, _response, next) => {
 function serveApp(application: Express, appFolder: string): void {
   const page = path.join(appFolder, 'index.html');
   application.use(
-    express.static(appFolder, {
+    // What the build has packed is sent as it lies there.
+    staticOrPacked(appFolder, {
       index: false,
-      setHeaders: (response, file) =>
-        response.setHeader(
-          'Cache-Control',
-          /-[0-9a-f]{32}\.|\/assets\//.test(file) ? 'public, max-age=31536000, immutable' : 'no-cache',
-        ),
+      enableBrotli: true,
+      orderPreference: ['br', 'gz'],
+      serveStatic: {
+        setHeaders: (response, file) =>
+          response.setHeader(
+            'Cache-Control',
+            /-[0-9a-f]{32}\.|\/assets\//.test(file) ? 'public, max-age=31536000, immutable' : 'no-cache',
+          ),
+      },
     }),
   );
   // Every other address is a screen of the app, which finds its own way.

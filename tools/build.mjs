@@ -4,6 +4,8 @@ import { createHash } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { promisify } from 'node:util';
+import zlib from 'node:zlib';
 import { root, say } from './paths.mjs';
 
 /** Made by a step itself, so no reason to run it again. */
@@ -113,6 +115,22 @@ async function writeServiceWorker() {
   fs.rmSync(bundled);
 }
 
+/** Packs the app's files once, so that the server need not do it at each request. */
+async function packFiles(folder) {
+  const isPacked = /\.(?:js|mjs|css|html|json|svg|ttf|webmanifest)$/;
+  for (const name of fs.readdirSync(folder, { recursive: true })) {
+    const file = path.join(folder, name);
+    if (!isPacked.test(name) || fs.statSync(file).size < 1024) continue;
+    const content = fs.readFileSync(file);
+    const [brotli, gzip] = await Promise.all([
+      promisify(zlib.brotliCompress)(content, { params: { [zlib.constants.BROTLI_PARAM_QUALITY]: 9 } }),
+      promisify(zlib.gzip)(content, { level: 9 }),
+    ]);
+    fs.writeFileSync(`${file}.br`, brotli);
+    fs.writeFileSync(`${file}.gz`, gzip);
+  }
+}
+
 const STEPS = [
   {
     name: 'model files',
@@ -171,6 +189,7 @@ const STEPS = [
         },
       );
       await writeServiceWorker();
+      await packFiles(path.join(root, 'app', 'dist'));
     },
   },
 ];

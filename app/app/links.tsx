@@ -1,17 +1,16 @@
-import { useLocalSearchParams, useRouter } from 'expo-router';
+import { useLocalSearchParams } from 'expo-router';
 import { ScrollView } from 'react-native';
 import { useShareLinks } from '../api/shareLinks';
 import { itemsFromText } from '../features/exports/exportNames';
 import { LinkRow } from '../features/sharing/linkRow';
 import { NewLink } from '../features/sharing/newLink';
+import { Back } from '../ui/back';
 import { Empty, Failure, Loading } from '../ui/notice';
-import { Press } from '../ui/press';
 import { Page } from '../ui/shell';
-import { Title, Type } from '../ui/type';
+import { Title } from '../ui/type';
 
 /** Links by which others read recordings and notes: a new one for what the address names, and all that were made. */
 export default function LinksScreen() {
-  const router = useRouter();
   const { item: text = '' } = useLocalSearchParams<{ item?: string }>();
   const [item] = itemsFromText(text);
   const { data, error, refetch } = useShareLinks();
@@ -19,13 +18,7 @@ export default function LinksScreen() {
   return (
     <Page>
       <ScrollView contentContainerStyle={{ paddingTop: 8, paddingBottom: 40 }}>
-        <Press
-          label="Back"
-          role="link"
-          onPress={() => (router.canGoBack() ? router.back() : router.navigate('/shelves'))}
-        >
-          <Type tone="faint">←</Type>
-        </Press>
+        <Back home="/shelves" />
         <Title>Links</Title>
         {item && <NewLink key={text} item={item} />}
         {error && <Failure error={error} onRetry={() => void refetch()} />}

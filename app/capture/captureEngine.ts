@@ -2,6 +2,7 @@ import type { MarkKind, NewSlip } from '@immeld/core/contract/slips';
 import { v4 as newId } from 'uuid';
 import type { CaptureStore } from '../offline/captureStore';
 import { localTime } from '../ui/dates';
+import { captureLock, heldLock, keepScreenOn, roomToRecord } from './deviceHolds';
 import { type LevelWord, levelWord } from './levels';
 import type { LiveText } from './liveText';
 import { type OpenSources, type SourceChoice, SourceProblem, openSources } from './sources';
@@ -47,10 +48,6 @@ const ASLEEP_MS = 3000;
 const WATCH_MS = 1000;
 const TEXT_KEPT_EVERY_MS = 5000;
 const SPACE_ASKED_EVERY_MS = 15_000;
-const LITTLE_SPACE = 60 * 1024 ** 2;
-const NO_SPACE = 8 * 1024 ** 2;
-
-export const captureLock = (id: string): string => `immeld-capture-${id}`;
 
 type Running = {
   id: string;
@@ -66,7 +63,7 @@ type Running = {
   lastSpaceCheck: number;
   lastTextKept: number;
   watch: ReturnType<typeof setInterval>;
-  wakeLock: WakeLockSentinel | null;
+  letScreenGo: () => void;
   releaseLock: () => void;
 };
 
@@ -238,7 +235,7 @@ export class CaptureEngine {
       ...{ id, sources, recorder, sequence: 0, bytes: 0, writing: Promise.resolve(), isThrownAway: false },
       ...{ pausedAt: null, mutedAt: null, lastHeard: clock, lastSpaceCheck: 0, lastTextKept: clock },
       watch: setInterval(() => this.watch(running), WATCH_MS),
-      wakeLock: null,
+      letScreenGo: keepScreenOn(),
       releaseLock,
     };
     this.running = running;
@@ -257,7 +254,6 @@ export class CaptureEngine {
     recorder.start(PIECE_MS);
     this.live.begin();
     void audio.resume();
-    void this.stayAwake(running);
     this.set({
       ...IDLE,
       stage: 'recording',
@@ -317,7 +313,7 @@ export class CaptureEngine {
     clearInterval(running.watch);
     const { elapsedMs, problem } = this.now;
     running.sources.close();
-    void running.wakeLock?.release();
+    running.letScreenGo();
     await Promise.all([running.writing, this.writes]);
     this.pictures.clear();
     // The sound is complete before anything waits for the last words.
@@ -350,17 +346,15 @@ export class CaptureEngine {
   }
 
   private async checkSpace(running: Running): Promise<void> {
-    const estimate = await navigator.storage?.estimate?.().catch(() => null);
-    if (!estimate?.quota || this.running !== running) return;
-    const free = estimate.quota - (estimate.usage ?? 0);
-    if (free < NO_SPACE) {
+    const room = await roomToRecord(BITS_PER_SECOND);
+    if (this.running !== running) return;
+    if (room.state === 'none') {
       this.end(false);
       this.set({
         problem: 'This device has no room left, so the recording was ended. All of it is kept. Make room, then go on.',
       });
-    } else if (free < LITTLE_SPACE) {
-      const minutes = Math.max(1, Math.floor((free - NO_SPACE) / (BITS_PER_SECOND / 8) / 60));
-      this.set({ warning: `Little room is left on this device: enough for about ${minutes} more minutes.` });
+    } else if (room.state === 'little') {
+      this.set({ warning: `Little room is left on this device: enough for about ${room.minutes} more minutes.` });
     }
   }
 
@@ -374,20 +368,6 @@ export class CaptureEngine {
     });
   }
 
-  /** A screen that switches itself off stops recordings on many phones. */
-  private async stayAwake(running: Running): Promise<void> {
-    const hold = async () => {
-      if (this.running !== running || document.visibilityState !== 'visible') return;
-      running.wakeLock = (await navigator.wakeLock?.request('screen').catch(() => null)) ?? null;
-    };
-    await hold();
-    const again = () => {
-      if (this.running === running) void hold();
-      else document.removeEventListener('visibilitychange', again);
-    };
-    document.addEventListener('visibilitychange', again);
-  }
-
   private set(part: Partial<CaptureNow>): void {
     this.now = { ...this.now, ...part };
     this.listeners.forEach((tell) => tell());
@@ -397,12 +377,4 @@ export class CaptureEngine {
 function extensionOf(mediaType: string): string {
   if (mediaType.includes('mp4')) return 'm4a';
   return mediaType.includes('ogg') ? 'ogg' : 'webm';
-}
-
-/** Holds a lock for as long as this page lives, so that other pages see that the recording goes on. */
-async function heldLock(name: string): Promise<() => void> {
-  if (!('locks' in navigator)) return () => undefined;
-  return new Promise((ready) => {
-    void navigator.locks.request(name, () => new Promise<void>((release) => ready(release)));
-  });
 }

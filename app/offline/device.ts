@@ -1,4 +1,5 @@
-import { CaptureEngine, captureLock } from '../capture/captureEngine';
+import { CaptureEngine } from '../capture/captureEngine';
+import { captureLock } from '../capture/deviceHolds';
 import { LiveText } from '../capture/liveText';
 import { type Capture, CaptureStore } from './captureStore';
 import { Outbox, SYNC_TAG } from './outbox';

@@ -11,19 +11,19 @@ import {
   SOUND_FORMATS,
   USUAL_EXPORTS,
 } from '@immeld/core/contract/exports';
-import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { call } from '../../api/call';
 import { useChanges, useSharedSettings } from '../../api/queries';
 import { useExportChanges, useExportPreview } from '../../api/exports';
 import { useSettings } from '../../settings/settings';
+import { Back } from '../../ui/back';
 import { Choice } from '../../ui/choice';
 import { copyFormatted } from '../../ui/copyFormatted';
 import { Field } from '../../ui/field';
 import { Failure } from '../../ui/notice';
 import { OneOf } from '../../ui/oneOf';
-import { FrameButton, Press, WordButton } from '../../ui/press';
+import { FrameButton, WordButton } from '../../ui/press';
 import { useIsWide } from '../../ui/shell';
 import { useColours } from '../../ui/theme';
 import { Title, Type } from '../../ui/type';
@@ -36,7 +36,6 @@ const NO_FORMAT = 'Choose a format, or the sound.';
 
 /** Recordings and notes as files: what goes along, in which form, under which names. */
 export function TakePage({ items }: { items: readonly ExportItem[] }) {
-  const router = useRouter();
   const isWide = useIsWide();
   const { cleaning } = useSettings();
   const { data } = useSharedSettings();
@@ -72,13 +71,7 @@ export function TakePage({ items }: { items: readonly ExportItem[] }) {
   const nothing = formats.length === 0 && sound === 'none';
   return (
     <ScrollView contentContainerStyle={{ paddingTop: 8, paddingBottom: 40 }}>
-      <Press
-        label="Back"
-        role="link"
-        onPress={() => (router.canGoBack() ? router.back() : router.navigate('/shelves'))}
-      >
-        <Type tone="faint">←</Type>
-      </Press>
+      <Back home="/shelves" />
       <Title>Take along</Title>
       <Type tone="faint">{countOf(items)}</Type>
       <View style={{ paddingTop: 12 }}>

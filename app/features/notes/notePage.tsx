@@ -4,9 +4,10 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, TextInput, View } from 'react-native';
 import { useChanges, useRelatedToNote } from '../../api/queries';
+import { Back } from '../../ui/back';
 import { LineEntry } from '../../ui/lineEntry';
 import { Failure } from '../../ui/notice';
-import { Press, WordButton } from '../../ui/press';
+import { WordButton } from '../../ui/press';
 import { FONTS, SIZES, TOUCH, useColours } from '../../ui/theme';
 import { Title, Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
@@ -41,13 +42,7 @@ export function NotePage({ note, onTaken }: { note: Note; onTaken: () => void })
   return (
     <View style={{ flex: 1, paddingTop: 8 }}>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 12 }}>
-        <Press
-          label="Back"
-          role="link"
-          onPress={() => (router.canGoBack() ? router.back() : router.navigate('/shelves'))}
-        >
-          <Type tone="faint">←</Type>
-        </Press>
+        <Back home="/shelves" />
         <Type size="tiny" tone={writing.state === 'conflict' ? 'rowan' : 'faint'} role="status" style={{ flex: 1 }}>
           {STATE_WORDS[writing.state]}
         </Type>

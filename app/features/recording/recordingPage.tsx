@@ -1,14 +1,13 @@
 import type { Recording } from '@immeld/core/contract/recordings';
 import type { Pause } from '@immeld/core/transcript/pauses';
-import { useRouter } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { addressOf } from '../../api/call';
 import { useShelves } from '../../api/queries';
 import { useSettings } from '../../settings/settings';
+import { Back } from '../../ui/back';
 import { lengthName, whenSaid } from '../../ui/dates';
 import { FindBar } from '../../ui/findBar';
-import { Press } from '../../ui/press';
 import { useIsWide } from '../../ui/shell';
 import { Tabs } from '../../ui/tabs';
 import { READING_WIDTH, useColours } from '../../ui/theme';
@@ -111,20 +110,12 @@ type LayoutProps = {
 };
 
 function PhonePage({ recording, player, rows, pauses, tabs, part, onPart }: LayoutProps) {
-  const router = useRouter();
   return (
     <View style={{ flex: 1 }}>
       <View style={{ paddingHorizontal: 16 }}>
-        <Press
-          label="Back"
-          role="link"
-          onPress={() => (router.canGoBack() ? router.back() : router.navigate('/tray'))}
-          style={{ alignSelf: 'flex-start' }}
-        >
-          <Type size="tiny" tone="faint">
-            ← <PlaceName recording={recording} />
-          </Type>
-        </Press>
+        <Back home="/tray" size="tiny">
+          <PlaceName recording={recording} />
+        </Back>
         <Head recording={recording} />
         <VideoPane recording={recording} player={player} />
         <SoundStrip recording={recording} player={player} height={52} />

@@ -1,8 +1,8 @@
 import { clockTime } from '@immeld/core/formats/times';
-import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { FlatList, View } from 'react-native';
 import { useChanges, useReplacementPreview, useShelves } from '../../api/queries';
+import { Back } from '../../ui/back';
 import { Choice } from '../../ui/choice';
 import { whenSaid } from '../../ui/dates';
 import { Field } from '../../ui/field';
@@ -18,7 +18,6 @@ type Here = { id: string; title: string; folderId: string | null };
 
 /** Words replaced in this recording, its folder or everywhere; each place is shown before and can be left out. */
 export function ReplaceWords({ recording, find: begun }: { recording: Here | null; find: string }) {
-  const router = useRouter();
   const show = useUndoBar();
   const [find, setFind] = useState(begun);
   const [by, setBy] = useState('');
@@ -78,20 +77,9 @@ export function ReplaceWords({ recording, find: begun }: { recording: Here | nul
       ListHeaderComponent={
         <View style={{ gap: 8 }}>
           {recording && (
-            <Press
-              label="Back"
-              role="link"
-              onPress={() =>
-                router.canGoBack()
-                  ? router.back()
-                  : router.navigate({ pathname: '/recordings/[id]', params: { id: recording.id } })
-              }
-              style={{ alignSelf: 'flex-start' }}
-            >
-              <Type size="tiny" tone="faint">
-                ← {recording.title}
-              </Type>
-            </Press>
+            <Back home={{ pathname: '/recordings/[id]', params: { id: recording.id } }} size="tiny">
+              {recording.title}
+            </Back>
           )}
           <Title>Replace words</Title>
           <Field label="Find" value={find} onChangeText={setFind} maxLength={200} autoFocus />

@@ -1,5 +1,6 @@
 import { Command } from 'commander';
 import { addBackupCommands } from './backup';
+import { addExportCommand } from './export';
 import { addTodosCommand } from './todos';
 import { addTranscribeCommand } from './transcribe';
 
@@ -14,6 +15,7 @@ const program = new Command('immeld')
   });
 addTranscribeCommand(program);
 addTodosCommand(program);
+addExportCommand(program);
 addBackupCommands(program);
 
 if (process.argv.length <= 2) {

@@ -9,11 +9,14 @@ import fs from 'node:fs';
 import path from 'node:path';
 import type { Sequelize } from 'sequelize';
 import { knownAccount } from './accounts/sessions';
-import type { ExportJobs } from './exports/exportJobs';
+import type { BringingsBack } from './backup/bringingsBack';
+import type { KeptArchives } from './backup/keptArchives';
+import type { BackgroundFiles } from './jobs/backgroundFiles';
 import type { JobQueue } from './jobs/queue';
 import { openApiDescription } from './openapi';
 import { MODEL_NAME } from './recognition/modelFiles';
 import { accountRoutes } from './routes/account';
+import { archiveRoutes } from './routes/archives';
 import { calendarRoutes } from './routes/calendars';
 import { captureRoutes } from './routes/captures';
 import { dayRoutes } from './routes/days';
@@ -46,7 +49,10 @@ export type ApplicationParts = {
   database: Sequelize;
   sounds: SoundStore;
   queue: JobQueue;
-  exports: ExportJobs;
+  files: BackgroundFiles;
+  bringings: BringingsBack;
+  kept: KeptArchives;
+  dataFolder: string;
   /** Folder of the built app; without it only the interface is served. */
   appFolder: string | null;
   isDemo: boolean;
@@ -54,13 +60,13 @@ export type ApplicationParts = {
 
 /** The whole server as an Express application, not yet listening. */
 export function createApplication(parts: ApplicationParts): Express {
-  const { sounds, queue, appFolder, isDemo } = parts;
+  const { sounds, queue, bringings, appFolder, isDemo } = parts;
   const visits = new Visits();
   const application = express();
   application.disable('x-powered-by');
   application.use(securityHeaders, sameOriginOnly);
   application.use('/api', cookieParser(), knownAccount(isDemo));
-  const uploads = uploadServer(sounds, queue);
+  const uploads = uploadServer(sounds, queue, bringings);
   application.all([UPLOAD_PATH, `${UPLOAD_PATH}/*rest`], (request, response) => uploads.handle(request, response));
   application.use(
     compression({
@@ -84,7 +90,8 @@ export function createApplication(parts: ApplicationParts): Express {
   return application;
 }
 
-function apiRouter({ database, sounds, queue, exports, isDemo }: ApplicationParts, visits: Visits): Router {
+function apiRouter(parts: ApplicationParts, visits: Visits): Router {
+  const { database, sounds, queue, files, bringings, isDemo } = parts;
   const router = Router();
   serve(router, ENDPOINTS.status, async () => ({ isReady: true, model: MODEL_NAME, isDemo }));
   router.get('/openapi.json', (_request, response) => {
@@ -109,11 +116,12 @@ function apiRouter({ database, sounds, queue, exports, isDemo }: ApplicationPart
     correctionRoutes(sounds),
     replacementRoutes(database),
     captureRoutes(),
-    exportRoutes(exports, sounds),
+    exportRoutes(files, sounds),
     shareLinkRoutes(visits),
     packRoutes(),
   );
-  router.use(calendarRoutes(), settingsRoutes(), accountRoutes(isDemo));
+  router.use(calendarRoutes(), settingsRoutes(), archiveRoutes(parts));
+  router.use(accountRoutes(isDemo, { sounds, queue, files, bringings }));
   return router;
 }
 

@@ -1,15 +1,20 @@
+import { keepOptionsFrom } from './backup/keptArchives';
 import { dataFolder } from './dataFolder';
 import { startServer } from './start';
 
 const folder = dataFolder();
 const port = Number(process.env['PORT'] ?? 4710);
 
-startServer({
-  dataFolder: folder,
-  port,
-  host: process.env['HOST'] ?? '127.0.0.1',
-  isDemo: process.env['IMMELD_DEMO'] === '1',
-})
+const start = async () =>
+  startServer({
+    keepArchives: keepOptionsFrom(process.env),
+    dataFolder: folder,
+    port,
+    host: process.env['HOST'] ?? '127.0.0.1',
+    isDemo: process.env['IMMELD_DEMO'] === '1',
+  });
+
+start()
   .then((server) => {
     console.log(`Immeld is ready at ${server.address}`);
     console.log(`Your recordings are kept in ${folder}`);

@@ -2,10 +2,12 @@ import fs from 'node:fs';
 import http from 'node:http';
 import os from 'node:os';
 import path from 'node:path';
+import { BringingsBack } from './backup/bringingsBack';
+import { KeptArchives, type KeepOptions } from './backup/keptArchives';
 import { createApplication } from './application';
 import { openDatabase } from './database';
 import { JobQueue } from './jobs/queue';
-import { ExportJobs } from './exports/exportJobs';
+import { BackgroundFiles } from './jobs/backgroundFiles';
 import { type RecognitionPool, WorkerPool } from './jobs/workerPool';
 import { projectRoot } from './projectRoot';
 import { recoverFinishedUploads } from './routes/uploads';
@@ -19,6 +21,8 @@ export type ServerOptions = {
   isDemo?: boolean;
   pool?: RecognitionPool;
   appFolder?: string | null;
+  /** How the server keeps archives by itself. */
+  keepArchives?: KeepOptions | null;
 };
 
 export type RunningServer = { address: string; close: () => Promise<void> };
@@ -39,10 +43,14 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const database = await openDatabase(dataFolder);
   const sounds = new SoundStore(dataFolder);
   const queue = new JobQueue(options.pool ?? defaultPool(), sounds);
-  const exports = new ExportJobs(path.join(dataFolder, 'exports'), sounds);
+  const files = new BackgroundFiles(path.join(dataFolder, 'exports'));
+  const bringings = new BringingsBack(dataFolder, queue);
+  const kept = new KeptArchives(dataFolder, options.keepArchives ?? null);
   const builtApp = path.join(projectRoot(), 'app', 'dist');
   const appFolder = options.appFolder !== undefined ? options.appFolder : fs.existsSync(builtApp) ? builtApp : null;
-  const server = http.createServer(createApplication({ database, sounds, queue, exports, appFolder, isDemo }));
+  const server = http.createServer(
+    createApplication({ database, sounds, queue, files, bringings, kept, dataFolder, appFolder, isDemo }),
+  );
   // A lecture over a slow line takes longer than the usual limit for one request.
   server.requestTimeout = 0;
   await new Promise<void>((resolve, reject) => {
@@ -53,15 +61,17 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   await recoverFinishedUploads(sounds, queue);
   const cleaning = setInterval(() => void emptyBin(sounds), CLEAN_EVERY_MS).unref();
   await emptyBin(sounds);
+  kept.start();
   const { port: actual } = server.address() as { port: number };
   return {
     address: `http://${host === '0.0.0.0' ? 'localhost' : host}:${actual}`,
     close: async () => {
       clearInterval(cleaning);
-      exports.close();
+      files.close();
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
       await queue.close();
+      await kept.close();
       await database.close();
     },
   };

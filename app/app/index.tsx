@@ -7,6 +7,7 @@ import { DayNote } from '../features/day/dayNote';
 import { DayPicker } from '../features/day/dayPicker';
 import { HourLine } from '../features/day/hourLine';
 import { WeekBand } from '../features/day/weekBand';
+import { countName } from '../ui/counts';
 import { lengthName, localDay } from '../ui/dates';
 import { isInField } from '../ui/inField';
 import { Empty, Failure, Loading } from '../ui/notice';
@@ -37,11 +38,9 @@ export default function DayScreen() {
   const said = data?.recordings.reduce((ms, r) => ms + (r.durationMs ?? 0), 0) ?? 0;
   const count = data?.recordings.length ?? 0;
   const summary = [
-    count ? `${count} ${count === 1 ? 'recording' : 'recordings'}, ${lengthName(said)}` : 'nothing recorded',
-    data?.appointments.length
-      ? `${data.appointments.length} appointment${data.appointments.length === 1 ? '' : 's'}`
-      : null,
-    data?.todos.length ? `${data.todos.length} to-do${data.todos.length === 1 ? '' : 's'} due` : null,
+    count ? `${countName(count, 'recording')}, ${lengthName(said)}` : 'nothing recorded',
+    data?.appointments.length ? countName(data.appointments.length, 'appointment') : null,
+    data?.todos.length ? `${countName(data.todos.length, 'to-do')} due` : null,
   ]
     .filter(Boolean)
     .join(' · ');

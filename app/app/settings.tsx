@@ -1,5 +1,6 @@
 import { ScrollView } from 'react-native';
 import { AccountSettings } from '../features/settings/accountSettings';
+import { ArchiveSettings } from '../features/settings/archiveSettings';
 import { AsideSettings } from '../features/settings/asideSettings';
 import { CalendarSettings } from '../features/settings/calendarSettings';
 import { ConsentSettings } from '../features/settings/consentSettings';
@@ -35,6 +36,7 @@ export default function SettingsScreen() {
         <ImportSettings />
         <CalendarSettings />
         <LanguageModelSettings />
+        <ArchiveSettings />
       </ScrollView>
     </Page>
   );

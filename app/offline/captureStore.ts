@@ -256,6 +256,13 @@ export class CaptureStore {
     this.tell();
   }
 
+  /** Forgets everything that this device keeps, sent or not. */
+  async forgetAll(): Promise<void> {
+    for (const known of [this.memory, this.memorySlips, this.inPage]) known.clear();
+    for (const table of this.database?.objectStoreNames ?? []) await this.database?.clear(table);
+    this.tell();
+  }
+
   /**
    * Brings back recordings that were cut off: their page is gone, their sound is here.
    * @param isGoingOn whether some open page still records this capture

@@ -7,6 +7,15 @@ export function kept<T>(key: string): T | null {
   }
 }
 
+/** Forgets everything that Immeld keeps in this browser beside recordings. */
+export function forgetKept(): void {
+  try {
+    for (const key of Object.keys(localStorage)) if (key.startsWith('immeld')) localStorage.removeItem(key);
+  } catch {
+    // A browser that keeps nothing has nothing to forget.
+  }
+}
+
 /** Does nothing in a browser that keeps nothing. */
 export function keep(key: string, value: unknown): void {
   try {

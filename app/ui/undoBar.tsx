@@ -1,7 +1,7 @@
 import { type ReactNode, createContext, useCallback, useContext, useMemo, useState } from 'react';
 import { Snackbar } from 'react-native-paper';
 
-type Offer = { text: string; act?: () => void; label: string };
+type Offer = { number: number; text: string; act?: () => void; label: string; isShown: boolean };
 /** @param label of what can be done, "Undo" unless something else is offered */
 type Show = (text: string, act?: () => void, label?: string) => void;
 
@@ -10,23 +10,30 @@ const UndoContext = createContext<Show>(() => undefined);
 export const useUndoBar = (): Show => useContext(UndoContext);
 
 const SHOWN_MS = 10_000;
+const NOTHING: Offer = { number: 0, text: '', label: '', isShown: false };
 
 export function UndoBarProvider({ children }: { children: ReactNode }) {
-  const [offer, setOffer] = useState<Offer | null>(null);
-  const show = useCallback<Show>((text, act, label = 'Undo') => setOffer({ text, label, ...(act ? { act } : {}) }), []);
-  const close = () => setOffer(null);
-  const action = useMemo(() => (offer?.act ? { label: offer.label, onPress: offer.act } : undefined), [offer]);
+  const [offer, setOffer] = useState(NOTHING);
+  const show = useCallback<Show>(
+    (text, act, label = 'Undo') =>
+      setOffer(({ number }) => ({ number: number + 1, text, label, isShown: true, ...(act ? { act } : {}) })),
+    [],
+  );
+  const close = (number: number) => setOffer((now) => (now.number === number ? { ...now, isShown: false } : now));
+  const action = useMemo(() => (offer.act ? { label: offer.label, onPress: offer.act } : undefined), [offer]);
   return (
     <UndoContext.Provider value={show}>
       {children}
       <Snackbar
-        visible={offer !== null}
-        onDismiss={close}
+        // Each offer has a bar of its own: one that is just fading would take the next one with it, and its ten seconds.
+        key={offer.number}
+        visible={offer.isShown}
+        onDismiss={() => close(offer.number)}
         duration={SHOWN_MS}
         {...(action ? { action } : {})}
         wrapperStyle={{ bottom: 150, maxWidth: 560, alignSelf: 'center' }}
       >
-        {offer?.text ?? ''}
+        {offer.text}
       </Snackbar>
     </UndoContext.Provider>
   );

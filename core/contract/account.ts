@@ -36,6 +36,26 @@ export const signInSchema = yup
   .object({ email: email(), password: yup.string().max(200).required('Type the password.') })
   .noUnknown();
 
+/** What a guest types who wants everything deleted; an account has its password for it. */
+export const DELETE_WORD = 'DELETE';
+
+export const accountRemovalSchema = yup
+  .object({
+    password: yup.string().max(200).nullable().default(null),
+    word: yup.string().max(20).nullable().default(null),
+  })
+  .noUnknown();
+
+/** What was removed for good, and what of it was looked for afterwards and not found any more. */
+export const removedSchema = yup.object({
+  recordings: yup.number().integer().required(),
+  notes: yup.number().integer().required(),
+  files: yup.number().integer().required(),
+  /** Files that could not be removed, by name; empty when nothing is left. */
+  left: yup.array().of(yup.string().required()).required(),
+});
+export type Removed = yup.InferType<typeof removedSchema>;
+
 export const sessionSchema = yup.object({
   id: yup.string().uuid().required(),
   device: yup.string().required(),

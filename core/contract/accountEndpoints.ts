@@ -1,5 +1,12 @@
 import * as yup from 'yup';
-import { accountSchema, newAccountSchema, sessionSchema, signInSchema } from './account';
+import {
+  accountRemovalSchema,
+  accountSchema,
+  newAccountSchema,
+  removedSchema,
+  sessionSchema,
+  signInSchema,
+} from './account';
 import { byId, endpoint, listOf, none } from './endpoint';
 
 /** Addresses of accounts and sessions. */
@@ -21,6 +28,15 @@ export const ACCOUNT_ENDPOINTS = {
     query: none,
     body: newAccountSchema,
     response: accountSchema,
+  }),
+  removeAccount: endpoint({
+    method: 'post',
+    path: '/account/removal',
+    summary: 'Delete the account with everything in it, for good',
+    params: none,
+    query: none,
+    body: accountRemovalSchema,
+    response: removedSchema,
   }),
   beGuest: endpoint({
     method: 'post',

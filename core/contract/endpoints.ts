@@ -18,6 +18,7 @@ import { settingsChangeSchema, settingsSchema } from './settings';
 import { recordingListQuery } from './shelves';
 import { ACCOUNT_ENDPOINTS } from './accountEndpoints';
 import { CORRECTION_ENDPOINTS } from './correctionEndpoints';
+import { ARCHIVE_ENDPOINTS } from './archiveEndpoints';
 import { EXPORT_ENDPOINTS } from './exportEndpoints';
 import { FILING_ENDPOINTS } from './filingEndpoints';
 import { FINDING_ENDPOINTS } from './findingEndpoints';
@@ -33,6 +34,7 @@ export const ENDPOINTS = {
   ...ACCOUNT_ENDPOINTS,
   ...CORRECTION_ENDPOINTS,
   ...EXPORT_ENDPOINTS,
+  ...ARCHIVE_ENDPOINTS,
   ...FILING_ENDPOINTS,
   ...FINDING_ENDPOINTS,
   ...NOTE_ENDPOINTS,

@@ -6,12 +6,17 @@ import { pipeline } from 'node:stream/promises';
 import { Sequelize } from 'sequelize';
 import sqlite3 from 'sqlite3';
 import yazl from 'yazl';
+import { filesOfAccount } from '../storage/accountFiles';
 import { sha256Of } from '../storage/soundStore';
 import { ARCHIVE_VERSION, ArchiveProblem, FILE_FOLDERS, MANIFEST, type Manifest } from './archive';
 import { locking } from './locked';
 import { asJson, migrationsOf, objectTables, rowsOf } from './tables';
 
 export type BackupOptions = {
+  /** Only what belongs to this account goes in; without it everything. */
+  account?: string;
+  /** Stops it; nothing is left of what was begun. */
+  signal?: AbortSignal;
   /** Under it the archive is encrypted. */
   passphrase?: string;
   /** Told the share that is done, 0 to 1. */
@@ -27,7 +32,7 @@ const plainDatabase = (storage: string): Sequelize =>
  * @throws ArchiveProblem where there is nothing to keep
  */
 export async function backup(dataFolder: string, target: string, options: BackupOptions = {}): Promise<Manifest> {
-  const { passphrase, onProgress = () => undefined } = options;
+  const { passphrase, account, signal, onProgress = () => undefined } = options;
   const source = path.join(dataFolder, 'immeld.sqlite');
   if (!fs.existsSync(source)) throw new ArchiveProblem(`There is no data of Immeld in ${dataFolder}.`);
   const work = fs.mkdtempSync(path.join(os.tmpdir(), 'immeld-backup-'));
@@ -37,12 +42,11 @@ export async function backup(dataFolder: string, target: string, options: Backup
     const live = plainDatabase(source);
     await live.query('VACUUM INTO ?', { replacements: [snapshot] });
     await live.close();
+    const own = account === undefined ? null : new Set(await keepOnly(snapshot, account));
     const { files, ...about } = await writeObjects(snapshot, work);
     const toAdd = files.map((name) => ({ name, file: path.join(work, name) }));
-    for (const folder of FILE_FOLDERS) {
-      const there = path.join(dataFolder, folder);
-      const names = fs.existsSync(there) ? fs.readdirSync(there).filter((n) => !n.endsWith('.part')) : [];
-      toAdd.push(...names.map((name) => ({ name: `${folder}/${name}`, file: path.join(there, name) })));
+    for (const name of filesBelow(dataFolder)) {
+      if (!own || own.has(name)) toAdd.push({ name, file: path.join(dataFolder, name) });
     }
     const zip = new yazl.ZipFile();
     const written: Manifest['files'] = [];
@@ -50,6 +54,7 @@ export async function backup(dataFolder: string, target: string, options: Backup
       written.push({ path: name, size: fs.statSync(file).size, sha256: await sha256Of(file) });
       // Sound is compressed already.
       zip.addFile(file, name, { compress: name.startsWith('objects/') });
+      signal?.throwIfAborted();
       onProgress(((i + 1) / toAdd.length) * 0.5);
     }
     const manifest: Manifest = {
@@ -60,8 +65,17 @@ export async function backup(dataFolder: string, target: string, options: Backup
     zip.addBuffer(Buffer.from(JSON.stringify(manifest, null, 1)), MANIFEST);
     zip.end();
     const out = fs.createWriteStream(part, { mode: 0o600 });
-    if (passphrase) await pipeline(zip.outputStream, locking(passphrase), out);
-    else await pipeline(zip.outputStream, out);
+    const total = written.reduce((sum, f) => sum + f.size, 1);
+    const counted = async function* (source: AsyncIterable<string | Buffer>) {
+      let done = 0;
+      for await (const bytes of source) {
+        done += bytes.length;
+        onProgress(0.5 + Math.min(1, done / total) * 0.5);
+        yield bytes;
+      }
+    };
+    if (passphrase) await pipeline(zip.outputStream, counted, locking(passphrase), out, { signal });
+    else await pipeline(zip.outputStream, counted, out, { signal });
     const handle = await fs.promises.open(part);
     await handle.sync();
     await handle.close();
@@ -71,6 +85,27 @@ export async function backup(dataFolder: string, target: string, options: Backup
   } finally {
     fs.rmSync(work, { recursive: true, force: true });
     fs.rmSync(part, { force: true });
+  }
+}
+
+/** The files that go along, as paths below the data folder. */
+const filesBelow = (dataFolder: string): string[] =>
+  FILE_FOLDERS.flatMap((folder) => {
+    const there = path.join(dataFolder, folder);
+    const names = fs.existsSync(there) ? fs.readdirSync(there).filter((n) => !n.endsWith('.part')) : [];
+    return names.map((name) => `${folder}/${name}`);
+  });
+
+/** Takes out of a copy of the database what belongs to others, and all signed-in devices. Returns the account's files. */
+async function keepOnly(snapshot: string, account: string): Promise<string[]> {
+  const database = plainDatabase(snapshot);
+  try {
+    await database.query('PRAGMA foreign_keys = ON');
+    await database.query('DELETE FROM accounts WHERE id <> ?', { replacements: [account] });
+    await database.query('DELETE FROM sessions');
+    return await filesOfAccount(database, account);
+  } finally {
+    await database.close();
   }
 }
 

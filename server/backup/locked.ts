@@ -14,6 +14,9 @@ const NONCE = 12;
 const TAG = 16;
 const COST = { N: 2 ** 17, r: 8, p: 1, maxmem: 256 * 1024 * 1024 };
 
+/** The passphrase is missing, or another one. */
+export class PassphraseProblem extends ArchiveProblem {}
+
 const keyOf = (passphrase: string, salt: Buffer): Buffer => scryptSync(passphrase.normalize('NFKC'), salt, 32, COST);
 
 /** Encrypts what flows through it. */
@@ -52,7 +55,7 @@ export async function isLocked(file: string): Promise<boolean> {
 export async function unlock(file: string, passphrase: string, target: string): Promise<void> {
   const { size } = await fs.promises.stat(file);
   const head = MAGIC.length + SALT + NONCE;
-  const wrong = () => new ArchiveProblem('The passphrase is another one, or the archive is cut off or damaged.');
+  const wrong = () => new PassphraseProblem('The passphrase is another one, or the archive is cut off or damaged.');
   if (size < head + TAG) throw wrong();
   const handle = await fs.promises.open(file);
   const part = async (from: number, length: number) =>

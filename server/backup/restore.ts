@@ -6,7 +6,7 @@ import { QueryTypes, Sequelize } from 'sequelize';
 import sqlite3 from 'sqlite3';
 import { MIGRATION_NAMES, migrate } from '../migrations/migrations';
 import { Archive, ArchiveProblem, type Manifest } from './archive';
-import { isLocked, unlock } from './locked';
+import { PassphraseProblem, isLocked, unlock } from './locked';
 import { columnsOf, fromJson, objectTables } from './tables';
 
 export type ReadOptions = { passphrase?: string; onProgress?: (share: number) => void };
@@ -22,7 +22,7 @@ async function withArchive<T>(
   try {
     let plain = file;
     if (await isLocked(file)) {
-      if (!passphrase) throw new ArchiveProblem('This archive is under a passphrase, which has to be given.');
+      if (!passphrase) throw new PassphraseProblem('This archive is under a passphrase, which has to be given.');
       plain = path.join(folder, 'archive.zip');
       await unlock(file, passphrase, plain);
     }

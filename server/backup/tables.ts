@@ -39,6 +39,14 @@ export async function migrationsOf(database: Sequelize): Promise<string[]> {
 export const columnsOf = async (database: Sequelize, table: string): Promise<string[]> =>
   (await all<Column>(database, `PRAGMA table_info("${table}")`)).map((c) => c.name);
 
+export type ForeignKey = { from: string; table: string; onDelete: string };
+
+/** Columns of a table that point to rows of others. */
+export const foreignKeysOf = async (database: Sequelize, table: string): Promise<ForeignKey[]> =>
+  (await all<ForeignKey & { on_delete: string }>(database, `PRAGMA foreign_key_list("${table}")`)).map((k) => ({
+    ...{ from: k.from, table: k.table, onDelete: k.on_delete },
+  }));
+
 const PAGE = 500;
 
 /** The rows of a table in the order they were made, some at a time. */

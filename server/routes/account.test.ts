@@ -3,12 +3,13 @@ import fs from 'node:fs';
 import type { Deed, Shelves } from '@immeld/core/contract/shelves';
 import type { Account, Session } from '@immeld/core/contract/account';
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
-import type { Recording, RecordingCard } from '@immeld/core/contract/recordings';
+import type { Recording } from '@immeld/core/contract/recordings';
 import type { Todo } from '@immeld/core/contract/todos';
 import type { Job } from '@immeld/core/contract/jobs';
 import { AccountRow } from '../models/account';
 import { FIRST_ACCOUNT } from '../accounts/firstAccount';
 import type { RunningServer } from '../start';
+import { Device } from '../testing/device';
 import { ControlledPool, SPOKEN, startTestServer, temporaryFolder, until } from '../testing/testServer';
 
 const dataFolder = temporaryFolder();
@@ -23,63 +24,14 @@ afterAll(async () => {
   fs.rmSync(dataFolder, { recursive: true });
 });
 
-/** A browser that keeps its cookie. */
-class Device {
-  cookie = '';
-
-  async ask<T = Record<string, never>>(method: string, address: string, body?: unknown, headers = {}) {
-    const isRaw = body instanceof Uint8Array;
-    const response = await fetch(`${server.address}/api${address}`, {
-      method,
-      headers: {
-        'User-Agent': 'Mozilla/5.0 (Linux) Firefox/140',
-        ...(this.cookie ? { Cookie: this.cookie } : {}),
-        ...(body === undefined || isRaw ? {} : { 'Content-Type': 'application/json' }),
-        ...headers,
-      },
-      ...(body === undefined ? {} : { body: isRaw ? (body as Uint8Array<ArrayBuffer>) : JSON.stringify(body) }),
-    });
-    const set = response.headers.get('Set-Cookie');
-    if (set) this.cookie = set.split(';')[0]!;
-    const text = await response.text();
-    const isJson = (response.headers.get('Content-Type') ?? '').includes('json');
-    return { status: response.status, headers: response.headers, body: (isJson ? JSON.parse(text) : text) as T };
-  }
-
-  async guest(): Promise<Account> {
-    return (await this.ask<Account>('POST', '/session/guest')).body;
-  }
-
-  async bringIn(content: string): Promise<string> {
-    const metadata = `filename ${Buffer.from('memo.wav').toString('base64')}`;
-    const tus = { 'Tus-Resumable': '1.0.0' };
-    const made = await this.ask('POST', '/uploads', undefined, {
-      ...{ ...tus, 'Upload-Length': String(content.length), 'Upload-Metadata': metadata },
-    });
-    const address = new URL(made.headers.get('Location')!, server.address).pathname.replace(/^\/api/, '');
-    const sent = await this.ask('PATCH', address, new Uint8Array(Buffer.from(content)), {
-      ...{ ...tus, 'Upload-Offset': '0', 'Content-Type': 'application/offset+octet-stream' },
-    });
-    return sent.headers.get('Immeld-Recording')!;
-  }
-
-  async recordings(): Promise<string[]> {
-    return (await this.ask<{ items: RecordingCard[] }>('GET', '/recordings')).body.items.map((r) => r.id);
-  }
-}
-
-const someone = async () => {
-  const device = new Device();
-  await device.guest();
-  return device;
-};
+const someone = () => Device.guest(() => server.address);
 const password = 'four words in a row';
 const address = () => `${randomUUID().slice(0, 8)}@harrowmere.example`;
 
 describe('the first device that comes', () => {
   it('gets what was recorded before there were accounts; the second one does not', async () => {
-    expect((await new Device().guest()).id).toBe(FIRST_ACCOUNT);
-    expect((await new Device().guest()).id).not.toBe(FIRST_ACCOUNT);
+    expect((await new Device(() => server.address).guest()).id).toBe(FIRST_ACCOUNT);
+    expect((await new Device(() => server.address).guest()).id).not.toBe(FIRST_ACCOUNT);
   });
 });
 
@@ -107,7 +59,7 @@ describe('a guest', () => {
   });
 
   it('begins without signing up, and is the same at the next visit', async () => {
-    const device = new Device();
+    const device = new Device(() => server.address);
     expect((await device.ask('GET', '/recordings')).status).toBe(401);
     const { id, email } = await device.guest();
     expect(email).toBeNull();
@@ -116,7 +68,7 @@ describe('a guest', () => {
   });
 
   it('has a cookie that scripts cannot read and other sites do not send', async () => {
-    const made = await new Device().ask('POST', '/session/guest');
+    const made = await new Device(() => server.address).ask('POST', '/session/guest');
     expect(made.headers.get('Set-Cookie')).toMatch(/HttpOnly/);
     expect(made.headers.get('Set-Cookie')).toMatch(/SameSite=Lax/);
   });
@@ -128,7 +80,7 @@ describe('a guest', () => {
     expect(
       (await phone.ask<Account>('POST', '/account', { email: ` ${email.toUpperCase()} `, password })).body.email,
     ).toBe(email);
-    const laptop = new Device();
+    const laptop = new Device(() => server.address);
     expect((await laptop.ask('POST', '/session', { email, password })).status).toBe(200);
     expect(await laptop.recordings()).toEqual([id]);
     expect(await phone.recordings()).toEqual([id]);
@@ -179,8 +131,11 @@ describe('an account', () => {
     const device = await someone();
     const email = address();
     await device.ask('POST', '/account', { email, password });
-    const wrong = await new Device().ask('POST', '/session', { email, password: 'not this one at all' });
-    const unknown = await new Device().ask('POST', '/session', { email: address(), password });
+    const wrong = await new Device(() => server.address).ask('POST', '/session', {
+      email,
+      password: 'not this one at all',
+    });
+    const unknown = await new Device(() => server.address).ask('POST', '/session', { email: address(), password });
     expect([wrong.status, unknown.status]).toEqual([403, 403]);
     expect(wrong.body).toEqual(unknown.body);
   });
@@ -189,7 +144,7 @@ describe('an account', () => {
     const phone = await someone();
     const email = address();
     await phone.ask('POST', '/account', { email, password });
-    const laptop = new Device();
+    const laptop = new Device(() => server.address);
     await laptop.ask('POST', '/session', { email, password });
     const { items } = (await phone.ask<{ items: Session[] }>('GET', '/sessions')).body;
     expect(items.map((s) => [s.device, s.isThisOne]).sort()).toEqual([
@@ -384,7 +339,8 @@ it('guessing passwords is slowed down', async () => {
   const statuses: number[] = [];
   for (let i = 0; i < 15; i++) {
     statuses.push(
-      (await new Device().ask('POST', '/session', { email: 'a@b.example', password: `guess ${i}` })).status,
+      (await new Device(() => server.address).ask('POST', '/session', { email: 'a@b.example', password: `guess ${i}` }))
+        .status,
     );
   }
   expect(statuses.at(-1)).toBe(429);

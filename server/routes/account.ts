@@ -1,9 +1,11 @@
+import { DELETE_WORD } from '@immeld/core/contract/account';
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
 import { Router } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { accountId } from '../accounts/currentAccount';
 import { FIRST_ACCOUNT } from '../accounts/firstAccount';
+import { type RemovalParts, removeAccount } from '../accounts/removeAccount';
 import { moveToAccount } from '../accounts/moveToAccount';
 import { accountByPassword, beginSession, forgetCookie, hashPassword, newGuest, sessionOf } from '../accounts/sessions';
 import { AccountRow, SessionRow } from '../models/account';
@@ -27,7 +29,7 @@ async function answerFor(id: string, isDemo: boolean) {
   return { id, email: account.email, isShared: isDemo && id === FIRST_ACCOUNT };
 }
 
-export function accountRoutes(isDemo: boolean): Router {
+export function accountRoutes(isDemo: boolean, parts: RemovalParts): Router {
   const router = Router();
   const isShared = (id: string | null) => isDemo && id === FIRST_ACCOUNT;
 
@@ -88,6 +90,20 @@ export function accountRoutes(isDemo: boolean): Router {
     await session?.destroy();
     forgetCookie(request, response);
     return { isSignedOut: true };
+  });
+
+  router.use(ENDPOINTS.removeAccount.path, limited(10));
+  serve(router, ENDPOINTS.removeAccount, async ({ body, request, response }) => {
+    const id = accountId()!;
+    if (isShared(id)) throw new Problem('not-allowed', 'This is the demo, which everybody shares: it is not deleted.');
+    const account = await AccountRow.findByPk(id, { rejectOnEmpty: true });
+    if (account.email) await accountByPassword(account.email, body.password ?? '');
+    else if (body.word !== DELETE_WORD) {
+      throw new Problem('invalid-request', `Type ${DELETE_WORD} to delete everything that was recorded here.`);
+    }
+    const removed = await removeAccount(id, parts);
+    forgetCookie(request, response);
+    return removed;
   });
 
   serve(router, ENDPOINTS.listSessions, async ({ response }) => {

@@ -5,6 +5,8 @@ import path from 'node:path';
 import { accountId, asAccount } from '../accounts/currentAccount';
 import { FIRST_ACCOUNT } from '../accounts/firstAccount';
 import type { JobQueue } from '../jobs/queue';
+import type { BringingsBack } from '../backup/bringingsBack';
+import { type HeldUpload, heldUpload } from '../storage/heldUploads';
 import { type Intake, takeIn } from '../storage/intake';
 import type { SoundStore } from '../storage/soundStore';
 
@@ -17,27 +19,34 @@ const ABANDONED_AFTER_MS = 7 * 24 * 3600 * 1000;
 /**
  * Resumable uploads by the tus protocol 1.0. The answer to the last piece names the recording in `Immeld-Recording`, the
  * hash of what lies on the disk in `Immeld-Sha256`, and, when the same sound was here already, says so in `Immeld-Already-Here`.
+ * An archive, told by `archive` in its metadata, is named in `Immeld-Archive`.
  */
-export function uploadServer(sounds: SoundStore, queue: JobQueue): Server {
+export function uploadServer(sounds: SoundStore, queue: JobQueue, archives: BringingsBack): Server {
   const server = new Server({
     path: UPLOAD_PATH,
     relativeLocation: true,
     maxSize: LARGEST_BYTES,
     datastore: new FileStore({ directory: sounds.uploadFolder, expirationPeriodInMilliseconds: ABANDONED_AFTER_MS }),
-    exposedHeaders: ['Immeld-Recording', 'Immeld-Already-Here', 'Immeld-Sha256'],
+    exposedHeaders: ['Immeld-Archive', 'Immeld-Recording', 'Immeld-Already-Here', 'Immeld-Sha256'],
     onUploadCreate: async (_request, upload) => ({ metadata: { ...upload.metadata, account: accountId() } }),
     onIncomingRequest: async (_request, id) => {
-      const owner = await ownerOf(id, sounds);
+      const owner = (await heldUpload(id, sounds.uploadFolder))?.metadata?.['account'];
       if (owner && owner !== accountId()) throw { status_code: 404, body: 'There is no such upload.\n' };
     },
-    onUploadFinish: async (_request, upload) => {
+    onUploadFinish: async (_request, upload): Promise<{ headers: Record<string, string> }> => {
+      const description = path.join(sounds.uploadFolder, `${upload.id}.json`);
+      if (isArchive(upload)) {
+        const id = await archives.take(uploadedFile(upload, sounds));
+        await fs.promises.rm(description, { force: true });
+        return { headers: { 'Immeld-Archive': id } };
+      }
       const { recording, sha256, isNew, isAlreadyHere } = await takeIn(
         uploadedFile(upload, sounds),
         metadataOf(upload),
         sounds,
       );
       if (isNew && !recording.binnedAt) await queue.add(recording.id);
-      await fs.promises.rm(path.join(sounds.uploadFolder, `${upload.id}.json`), { force: true });
+      await fs.promises.rm(description, { force: true });
       return {
         headers: {
           'Immeld-Recording': recording.id,
@@ -50,14 +59,7 @@ export function uploadServer(sounds: SoundStore, queue: JobQueue): Server {
   return server;
 }
 
-/** To whom an upload belongs; null when there is none of this name. */
-async function ownerOf(id: string, sounds: SoundStore): Promise<string | null> {
-  const description = path.join(sounds.uploadFolder, `${path.basename(id)}.json`);
-  const kept = await fs.promises.readFile(description, 'utf8').catch(() => null);
-  return kept ? ((JSON.parse(kept) as KeptUpload).metadata?.['account'] ?? null) : null;
-}
-
-type KeptUpload = Pick<Upload, 'id' | 'metadata'> & { size?: number };
+const isArchive = (upload: Pick<Upload, 'metadata'>): boolean => upload.metadata?.['archive'] === '1';
 
 /**
  * Takes in what had arrived whole when the server died before it could make a recording of it: the device that sent
@@ -68,8 +70,13 @@ export async function recoverFinishedUploads(sounds: SoundStore, queue: JobQueue
     if (!name.endsWith('.json')) continue;
     const description = path.join(sounds.uploadFolder, name);
     try {
-      const kept = JSON.parse(await fs.promises.readFile(description, 'utf8')) as KeptUpload;
+      const kept = JSON.parse(await fs.promises.readFile(description, 'utf8')) as HeldUpload;
       const file = path.join(sounds.uploadFolder, path.basename(kept.id));
+      // Nobody waits any more for an archive that was sent to an earlier server.
+      if (isArchive(kept)) {
+        for (const left of [file, description]) await fs.promises.rm(left, { force: true });
+        continue;
+      }
       const { size } = await fs.promises.stat(file);
       if (kept.size === undefined || size !== kept.size) continue;
       await asAccount(kept.metadata?.['account'] ?? FIRST_ACCOUNT, async () => {

@@ -6,6 +6,7 @@ import { useTemplateChanges, useTemplates } from '../../api/templates';
 import { UsualFor } from '../../features/writeUps/usualFor';
 import { useShowDone } from '../../ui/doing';
 import { Failure, Loading } from '../../ui/notice';
+import { pickFile } from '../../ui/pickFile';
 import { WordButton } from '../../ui/press';
 import { saveFile } from '../../ui/saveFile';
 import { Page } from '../../ui/shell';
@@ -26,11 +27,9 @@ export default function TemplatesScreen() {
       { ...template, name: `${template.name} (copy)`.slice(0, 60) },
       { onSuccess: ({ id }) => router.push({ pathname: '/templates/[id]', params: { id } }) },
     );
-  const bringIn = () => {
-    const field = document.createElement('input');
-    Object.assign(field, { type: 'file', accept: '.json,.yaml,.yml,application/json' });
-    field.onchange = () => void field.files?.[0]?.text().then(read);
-    field.click();
+  const bringIn = async () => {
+    const file = await pickFile('.json,.yaml,.yml,application/json');
+    if (file) await read(await file.text());
   };
   const read = async (text: string) => {
     setProblem(null);

@@ -1,3 +1,4 @@
+import type { Export } from '@immeld/core/contract/exportEndpoints';
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { addressOf, answerTo } from '../../api/call';
@@ -9,7 +10,16 @@ import { Progress } from '../../ui/progress';
 import { Type } from '../../ui/type';
 
 /** A file that is being made, and what can be done with it then: it is saved by itself once it is ready. */
-export function MadeFile({ id }: { id: string }) {
+type MadeFileProps = {
+  id: string;
+  /** What is said while it is being made. */
+  working?: (made: Export) => string;
+};
+
+const COUNTED = ({ done, total }: Export): string =>
+  total > 1 ? `${done} of ${total} are done.` : 'The file is being made.';
+
+export function MadeFile({ id, working = COUNTED }: MadeFileProps) {
   const { data, error } = useExport(id);
   const { cancel } = useExportChanges();
   const saved = useRef(false);
@@ -26,7 +36,7 @@ export function MadeFile({ id }: { id: string }) {
     <View role="status" style={{ paddingTop: 12 }}>
       {data.state === 'making' && (
         <>
-          <Type>{data.total > 1 ? `${data.done} of ${data.total} are done.` : 'The file is being made.'}</Type>
+          <Type>{working(data)}</Type>
           <Progress label="Files" share={data.total > 1 ? data.done / data.total : null} height={8} />
           <WordButton label="Stop" onPress={() => cancel.mutate(id)} />
         </>

@@ -19,6 +19,7 @@ import { useExportChanges, useExportPreview } from '../../api/exports';
 import { useSettings } from '../../settings/settings';
 import { Back } from '../../ui/back';
 import { Choice } from '../../ui/choice';
+import { countName } from '../../ui/counts';
 import { copyFormatted } from '../../ui/copyFormatted';
 import { Field } from '../../ui/field';
 import { Failure } from '../../ui/notice';
@@ -185,10 +186,7 @@ export function TakePage({ items }: { items: readonly ExportItem[] }) {
 function countOf(items: readonly ExportItem[]): string {
   const notes = items.filter((i) => i.kind === 'note').length;
   const recordings = items.length - notes;
-  return [
-    recordings && `${recordings} recording${recordings === 1 ? '' : 's'}`,
-    notes && `${notes} note${notes === 1 ? '' : 's'}`,
-  ]
+  return [recordings && countName(recordings, 'recording'), notes && countName(notes, 'note')]
     .filter(Boolean)
     .join(' and ');
 }

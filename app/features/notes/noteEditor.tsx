@@ -8,6 +8,7 @@ import { addressOf, answerTo } from '../../api/call';
 import { linkTargets, useChanges } from '../../api/queries';
 import { useMarkKinds } from '../../ui/mark';
 import { Failure } from '../../ui/notice';
+import { PICTURE_TYPES, pickFile } from '../../ui/pickFile';
 import { Press } from '../../ui/press';
 import { FONTS, SIZES, useColours, type Colours } from '../../ui/theme';
 import { Type } from '../../ui/type';
@@ -57,23 +58,18 @@ export function NoteEditor({ noteId, body, onChange, onReady }: NoteEditorProps)
     },
   });
   useEffect(() => onReady?.(editor), [editor, onReady]);
-  const picture = () => {
-    const field = document.createElement('input');
-    Object.assign(field, { type: 'file', accept: 'image/png,image/jpeg,image/webp,image/gif' });
-    field.onchange = async () => {
-      const file = field.files?.[0];
-      if (!file) return;
-      try {
-        const answer = await answerTo('addNotePicture', { params: { id: noteId }, file });
-        const { id } = (await answer.json()) as { id: string };
-        const src = addressOf('getNotePicture', { params: { id } });
-        editor.chain().focus().setImage({ src, alt: file.name }).run();
-        setProblem(null);
-      } catch (error) {
-        setProblem(error);
-      }
-    };
-    field.click();
+  const picture = async () => {
+    const file = await pickFile(PICTURE_TYPES);
+    if (!file) return;
+    try {
+      const answer = await answerTo('addNotePicture', { params: { id: noteId }, file });
+      const { id } = (await answer.json()) as { id: string };
+      const src = addressOf('getNotePicture', { params: { id } });
+      editor.chain().focus().setImage({ src, alt: file.name }).run();
+      setProblem(null);
+    } catch (error) {
+      setProblem(error);
+    }
   };
   return (
     <View style={{ flex: 1 }}>

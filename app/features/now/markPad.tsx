@@ -4,6 +4,7 @@ import { View } from 'react-native';
 import { useCapture, useCaptureNow } from '../../offline/deviceContext';
 import { Field } from '../../ui/field';
 import { MarkShape, useMarkKinds } from '../../ui/mark';
+import { PICTURE_TYPES, pickFile } from '../../ui/pickFile';
 import { Press, WordButton } from '../../ui/press';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
@@ -77,7 +78,7 @@ export function MarkPad({ isWide }: { isWide: boolean }) {
         ) : (
           <>
             <WordButton label="New part" onPress={() => keep('heading')} />
-            <WordButton label="Picture" onPress={picture} />
+            <WordButton label="Picture" onPress={() => void picture()} />
             <ConsentButton />
             <DictationButton />
           </>
@@ -88,17 +89,12 @@ export function MarkPad({ isWide }: { isWide: boolean }) {
 }
 
 /** Chooses a picture from the camera or the files of the device. */
-function usePicture(): () => void {
+function usePicture(): () => Promise<void> {
   const engine = useCapture();
-  return () => {
+  return async () => {
     const startMs = engine.state.elapsedMs;
-    const field = document.createElement('input');
-    Object.assign(field, { type: 'file', accept: 'image/png,image/jpeg,image/webp,image/gif' });
-    field.onchange = () => {
-      const file = field.files?.[0];
-      if (file) engine.addSlip({ kind: 'picture', text: file.name, startMs }, file);
-    };
-    field.click();
+    const file = await pickFile(PICTURE_TYPES);
+    if (file) engine.addSlip({ kind: 'picture', text: file.name, startMs }, file);
   };
 }
 

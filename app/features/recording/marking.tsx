@@ -10,6 +10,7 @@ import { LineEntry } from '../../ui/lineEntry';
 import { MarkShape, useMarkKinds } from '../../ui/mark';
 import { Failure } from '../../ui/notice';
 import { SLIP_NAMES } from '../../ui/slipNames';
+import { PICTURE_TYPES, pickFile } from '../../ui/pickFile';
 import { Press, WordButton } from '../../ui/press';
 import { useIsWide } from '../../ui/shell';
 import { useColours } from '../../ui/theme';
@@ -19,8 +20,6 @@ import { useCorrecting } from './correcting';
 import { useQuoteIntoNote } from './quoteInto';
 import type { SoundPlayer } from './soundPlayer';
 import { WhoPanel } from './speakers';
-
-const PICTURES = ['image/png', 'image/jpeg', 'image/webp', 'image/gif'];
 
 /** Words that are selected in the manuscript, and where on the screen. */
 export type Selected = { startMs: number; endMs: number; text: string; top: number; bottom: number; left: number };
@@ -189,16 +188,12 @@ export function MarkingBar({ recording, player }: BarProps) {
     done();
   };
   /** A picture is shown as one, everything else lies beside the words as a file. */
-  const attach = (where: Selected) => {
-    const field = document.createElement('input');
-    Object.assign(field, { type: 'file' });
-    field.onchange = () => {
-      const file = field.files?.[0];
-      const kind = file && PICTURES.includes(file.type) ? 'picture' : 'file';
-      if (file) void put({ kind, text: file.name, bytes: file }, where);
-      done();
-    };
-    field.click();
+  const attach = async (where: Selected) => {
+    const file = await pickFile();
+    if (!file) return;
+    const kind = PICTURE_TYPES.split(',').includes(file.type) ? 'picture' : 'file';
+    void put({ kind, text: file.name, bytes: file }, where);
+    done();
   };
 
   useEffect(() => {

@@ -1,3 +1,4 @@
+import type { Removed } from '@immeld/core/contract/account';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { type Changes, useAccount, useChanges, useSessions } from '../../api/queries';
@@ -6,12 +7,14 @@ import { Field } from '../../ui/field';
 import { Failure } from '../../ui/notice';
 import { FrameButton, WordButton } from '../../ui/press';
 import { Title, Type } from '../../ui/type';
+import { DeleteAccount, removedWords } from './deleteAccount';
 
 /** Whose recordings these are: a guest, who can sign up and keeps everything, or an account with its devices. */
 export function AccountSettings() {
   const { data: account } = useAccount();
   const changes = useChanges();
   const { signUp, signIn, signOut, endSession } = changes;
+  const [removed, setRemoved] = useState<Removed | null>(null);
   const error = signUp.error ?? signIn.error ?? signOut.error ?? endSession.error;
   return (
     <View style={{ gap: 8 }}>
@@ -26,6 +29,8 @@ export function AccountSettings() {
           <WordButton label="Sign this device out" onPress={() => signOut.mutate()} />
         </>
       )}
+      {account && !account.isShared && <DeleteAccount key={account.id} account={account} onDeleted={setRemoved} />}
+      {removed && <Type role="status">{removedWords(removed)}</Type>}
     </View>
   );
 }

@@ -3,6 +3,7 @@ import { View } from 'react-native';
 import { useCalendars, useChanges, useStatus } from '../../api/queries';
 import { Field } from '../../ui/field';
 import { Failure } from '../../ui/notice';
+import { pickFile } from '../../ui/pickFile';
 import { WordButton } from '../../ui/press';
 import { Title, Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
@@ -22,14 +23,9 @@ export function CalendarSettings() {
   const subscribe = (name: string, where: string) =>
     newCalendar.mutate({ name, address: where }, { onSuccess: () => setAddress('') });
   const nameOf = (where: string) => (URL.canParse(where) ? new URL(where).hostname : 'Calendar');
-  const bringIn = () => {
-    const field = document.createElement('input');
-    Object.assign(field, { type: 'file', accept: '.ics,text/calendar' });
-    field.onchange = async () => {
-      const file = field.files?.[0];
-      if (file) newCalendar.mutate({ name: file.name.replace(/\.ics$/i, '').slice(0, 80), content: await file.text() });
-    };
-    field.click();
+  const bringIn = async () => {
+    const file = await pickFile('.ics,text/calendar');
+    if (file) newCalendar.mutate({ name: file.name.replace(/\.ics$/i, '').slice(0, 80), content: await file.text() });
   };
   return (
     <View style={{ gap: 8 }}>

@@ -6,6 +6,7 @@ import { useChanges, useSharedSettings, useShelves } from '../../api/queries';
 import { OneOf } from '../../ui/oneOf';
 import { Field } from '../../ui/field';
 import { Failure } from '../../ui/notice';
+import { pickFile } from '../../ui/pickFile';
 import { WordButton } from '../../ui/press';
 import { saveFile } from '../../ui/saveFile';
 import { Title, Type } from '../../ui/type';
@@ -42,18 +43,13 @@ export function NameSettings() {
       names.filter((n) => n.text !== text),
       () => show(`${text} is off the list.`, () => keep(names)),
     );
-  const bringIn = () => {
-    const field = document.createElement('input');
-    Object.assign(field, { type: 'file', accept: '.txt,text/plain' });
-    field.onchange = async () => {
-      const file = field.files?.[0];
-      if (!file) return;
-      const read = parseNameList(await file.text());
-      const others = names.filter((n) => !read.some((r) => r.text === n.text));
-      const isNew = read.filter((r) => !names.some((n) => n.text === r.text)).length;
-      keep([...others, ...read], () => show(`${isNew} new, ${read.length - isNew} known before.`, () => keep(names)));
-    };
-    field.click();
+  const bringIn = async () => {
+    const file = await pickFile('.txt,text/plain');
+    if (!file) return;
+    const read = parseNameList(await file.text());
+    const others = names.filter((n) => !read.some((r) => r.text === n.text));
+    const isNew = read.filter((r) => !names.some((n) => n.text === r.text)).length;
+    keep([...others, ...read], () => show(`${isNew} new, ${read.length - isNew} known before.`, () => keep(names)));
   };
   const takeAlong = () =>
     saveFile(new Blob([formatNameList(names)], { type: 'text/plain;charset=utf-8' }), 'names and terms.txt');

@@ -1,47 +1,50 @@
 import { randomUUID } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
-import { pipeline } from 'node:stream/promises';
-import type { Export, NewExport } from '@immeld/core/contract/exportEndpoints';
+import type { Export } from '@immeld/core/contract/exportEndpoints';
 import { Problem } from '@immeld/core/contract/problem';
-import type { Todo } from '@immeld/core/contract/todos';
-import { uniqueNames } from '@immeld/core/exports/fileNames';
-import { todosCsv } from '@immeld/core/exports/todosCsv';
-import yazl from 'yazl';
 import { accountId } from '../accounts/currentAccount';
-import type { SoundStore } from '../storage/soundStore';
-import { type MadeFile, filesOf } from './makeFiles';
 
 const KEPT_MS = 86_400_000;
 const MOST_KEPT = 50;
 
+/** What a piece of work gets to make a file with. */
+export type Making = {
+  /** `done` and `missing` are written by the work. */
+  view: Export;
+  /** A folder of its own; what lies in it goes when the file goes. */
+  folder: string;
+  /** Aborted when nobody wants it any more. */
+  signal: AbortSignal;
+};
+/** Returns where the file lies and what it is called; null where there was nothing to make one of. */
+type Work = (making: Making) => Promise<{ path: string; name: string } | null>;
+
 type Running = { view: Export; accountId: string | null; file: string | null; gone: AbortController; endsAt: number };
 
-/** Makes files in the background: one file as it is, several as a zip. What was made waits a day to be fetched. */
-export class ExportJobs {
+/** Files that are made in the background, for the account that asked. What was made waits a day to be fetched. */
+export class BackgroundFiles {
   private readonly jobs = new Map<string, Running>();
 
-  constructor(
-    private readonly folder: string,
-    private readonly sounds: SoundStore,
-  ) {
+  constructor(private readonly folder: string) {
     // What an earlier server made or left half done, nobody can ask for any more.
     fs.rmSync(folder, { recursive: true, force: true });
     fs.mkdirSync(folder, { recursive: true });
   }
 
-  start(wish: NewExport): Export {
+  /** @param total how many steps `done` counts up to */
+  begin(total: number, work: Work): Export {
     this.sweep();
     const id = randomUUID();
     const job: Running = {
       view: {
-        ...{ id, state: 'making', done: 0, total: wish.items.length },
+        ...{ id, state: 'making', done: 0, total },
         ...{ fileName: null, sizeBytes: null, problem: null, missing: [] },
       },
       ...{ accountId: accountId(), file: null, gone: new AbortController(), endsAt: Date.now() + KEPT_MS },
     };
     this.jobs.set(id, job);
-    void this.make(job, wish);
+    void this.make(job, work);
     return { ...job.view };
   }
 
@@ -69,6 +72,16 @@ export class ExportJobs {
     return { path: file, name: view.fileName };
   }
 
+  /** Stops and removes everything that was made for an account. */
+  async forget(account: string): Promise<void> {
+    for (const [id, job] of this.jobs) {
+      if (job.accountId !== account) continue;
+      job.gone.abort(new Error('The account was deleted.'));
+      this.jobs.delete(id);
+      await fs.promises.rm(path.join(this.folder, id), { recursive: true, force: true });
+    }
+  }
+
   close(): void {
     for (const { gone } of this.jobs.values()) gone.abort(new Error('The server was stopped.'));
   }
@@ -91,12 +104,12 @@ export class ExportJobs {
     }
   }
 
-  private async make(job: Running, wish: NewExport): Promise<void> {
+  private async make(job: Running, work: Work): Promise<void> {
     const { view, gone } = job;
-    const workFolder = path.join(this.folder, view.id);
+    const folder = path.join(this.folder, view.id);
     try {
-      await fs.promises.mkdir(workFolder, { recursive: true });
-      const made = await this.collect(job, wish, workFolder);
+      await fs.promises.mkdir(folder, { recursive: true });
+      const made = await work({ view, folder, signal: gone.signal });
       gone.signal.throwIfAborted();
       if (!made) {
         view.problem = view.missing[0] ?? 'There was nothing to make a file of.';
@@ -108,62 +121,12 @@ export class ExportJobs {
       view.sizeBytes = (await fs.promises.stat(made.path)).size;
       view.state = 'ready';
     } catch (error) {
-      await fs.promises.rm(workFolder, { recursive: true, force: true });
+      await fs.promises.rm(folder, { recursive: true, force: true });
       if (view.state === 'cancelled' || gone.signal.aborted) return;
       view.state = 'failed';
       view.problem = sentenceFor(error);
     }
   }
-
-  /** Everything that is wanted as one file on the disk; null where there is nothing. */
-  private async collect(
-    { view, gone }: Running,
-    wish: NewExport,
-    workFolder: string,
-  ): Promise<{ path: string; name: string } | null> {
-    const zip = new yazl.ZipFile();
-    const zipFile = path.join(workFolder, 'all.zip');
-    const written = pipeline(zip.outputStream, fs.createWriteStream(zipFile), { signal: gone.signal });
-    // Where writing fails, the next step says so; until then nobody waits for it.
-    written.catch(() => undefined);
-    const todos: Todo[] = [];
-    const nameFree = uniqueNames();
-    let first = null as MadeFile | null;
-    let count = 0;
-    const add = (file: MadeFile): void => {
-      first ??= file;
-      count++;
-      // Sound does not become smaller by packing.
-      if ('path' in file) zip.addFile(file.path, file.name, { compress: false });
-      else zip.addBuffer(file.bytes, file.name);
-    };
-    for (const [i, item] of wish.items.entries()) {
-      const rules = {
-        ...{ sounds: this.sounds, workFolder, signal: gone.signal },
-        miss: (sentence: string) => void (view.missing.includes(sentence) || view.missing.push(sentence)),
-      };
-      for await (const file of filesOf(item, i + 1, wish, todos, nameFree, rules)) add(file);
-      gone.signal.throwIfAborted();
-      view.done = i + 1;
-    }
-    if (wish.files.some((f) => f.format === 'csv')) add({ name: 'To-dos.csv', bytes: Buffer.from(todosCsv(todos)) });
-    zip.end();
-    await written;
-    if (!first) return null;
-    if (count > 1) {
-      const name = wish.items.length === 1 ? path.parse(first.name).name : `Immeld, ${wish.items.length} taken along`;
-      return { path: zipFile, name: `${name}.zip` };
-    }
-    await fs.promises.rm(zipFile);
-    return onDisk(first, workFolder);
-  }
-}
-
-async function onDisk(file: MadeFile, folder: string): Promise<{ path: string; name: string }> {
-  if ('path' in file) return file;
-  const target = path.join(folder, 'one');
-  await fs.promises.writeFile(target, file.bytes);
-  return { path: target, name: file.name };
 }
 
 function sentenceFor(error: unknown): string {
@@ -171,6 +134,6 @@ function sentenceFor(error: unknown): string {
   if ((error as NodeJS.ErrnoException)?.code === 'ENOSPC') {
     return 'The disk of the server is full. Nothing of yours is lost; make room and try again.';
   }
-  console.error('An export failed:', error);
+  console.error('A file could not be made:', error);
   return 'The file could not be made. Nothing of yours is lost; try again, or leave out one format.';
 }

@@ -1,0 +1,29 @@
+import type { BringingBack, KeptArchives } from '@immeld/core/contract/archiveEndpoints';
+import { countName } from '../../ui/counts';
+import { localTime, whenSaid } from '../../ui/dates';
+
+/** What came back, as a sentence. */
+export function broughtBackWords({
+  recordings,
+  notes,
+  todos,
+  alreadyHere,
+}: NonNullable<BringingBack['result']>): string {
+  const came = [
+    recordings && countName(recordings, 'recording'),
+    notes && countName(notes, 'note'),
+    todos && countName(todos, 'to-do'),
+  ].filter(Boolean);
+  const list = came.length > 1 ? `${came.slice(0, -1).join(', ')} and ${came.at(-1)}` : came[0];
+  const stayed = alreadyHere
+    ? ` ${alreadyHere} ${alreadyHere === 1 ? 'was' : 'were'} here already and stayed as ${alreadyHere === 1 ? 'it was' : 'they were'}.`
+    : '';
+  return list ? `${list} came back.${stayed}` : `Nothing was missing.${stayed}`;
+}
+
+/** How the server keeps archives by itself. */
+export function keptWords({ everyHours, keep, lastAt }: KeptArchives): string {
+  const often = everyHours === 24 ? 'every day' : everyHours === 1 ? 'every hour' : `every ${everyHours} hours`;
+  const last = lastAt ? `The last one is of ${whenSaid(localTime(new Date(lastAt)))}.` : 'There is none yet.';
+  return `The server keeps everything by itself ${often}, the newest ${keep} stay. ${last}`;
+}

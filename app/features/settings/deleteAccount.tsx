@@ -1,0 +1,68 @@
+import { DELETE_WORD, type Account, type Removed } from '@immeld/core/contract/account';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { call } from '../../api/call';
+import { useDevice } from '../../offline/deviceContext';
+import { forgetKept } from '../../settings/kept';
+import { countName } from '../../ui/counts';
+import { Field } from '../../ui/field';
+import { Failure } from '../../ui/notice';
+import { PencilBox } from '../../ui/pencil';
+import { FrameButton, WordButton } from '../../ui/press';
+import { Type } from '../../ui/type';
+
+/** Deletes the account with everything in it; what was deleted is told when it is done. */
+export function DeleteAccount({ account, onDeleted }: { account: Account; onDeleted: (removed: Removed) => void }) {
+  const client = useQueryClient();
+  const { store } = useDevice();
+  const [isOpen, setOpen] = useState(false);
+  const [typed, setTyped] = useState('');
+  const isGuest = account.email === null;
+  const remove = useMutation({
+    mutationFn: () => call('removeAccount', { body: isGuest ? { word: typed.trim() } : { password: typed } }),
+    onSuccess: async (removed) => {
+      // Else what waits on this device would begin a new account by itself.
+      await store.forgetAll();
+      forgetKept();
+      onDeleted(removed);
+      await client.resetQueries();
+    },
+  });
+  if (!isOpen) return <WordButton label="Delete everything" onPress={() => setOpen(true)} />;
+  return (
+    <PencilBox isInk style={{ gap: 8 }}>
+      <Type isBold>Delete everything for good?</Type>
+      <Type>
+        All recordings with their sound, notes and to-dos go, on the server and on this device, and all links to them.
+        Nobody can bring them back but you, with a file: make it first, under “Everything in one file” below.
+      </Type>
+      <Field
+        label={isGuest ? `Type ${DELETE_WORD}` : 'Your password'}
+        value={typed}
+        onChangeText={setTyped}
+        secureTextEntry={!isGuest}
+        autoComplete={isGuest ? 'off' : 'current-password'}
+        autoCapitalize="none"
+        maxLength={200}
+      />
+      {remove.error && <Failure error={remove.error} />}
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 16 }}>
+        <FrameButton
+          label="Delete everything for good"
+          disabled={typed === '' || remove.isPending}
+          onPress={() => remove.mutate()}
+        />
+        <WordButton label="Leave it" onPress={() => setOpen(false)} />
+      </View>
+    </PencilBox>
+  );
+}
+
+/** What was deleted, and whether anything is left of it. */
+export function removedWords({ recordings, notes, files, left }: Removed): string {
+  const gone = `Deleted: ${countName(recordings, 'recording')}, ${countName(notes, 'note')} and ${countName(files, 'file')}.`;
+  return left.length
+    ? `${gone} These files could not be removed; whoever runs the server has to: ${left.join(', ')}.`
+    : `${gone} It was looked for afterwards: nothing of it is left on the server.`;
+}

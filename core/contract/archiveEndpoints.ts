@@ -1,0 +1,90 @@
+import * as yup from 'yup';
+import { byId, endpoint, none } from './endpoint';
+import { exportSchema } from './exportEndpoints';
+
+export const SHORTEST_PASSPHRASE = 8;
+
+const passphrase = () => yup.string().max(1000, 'A passphrase may have at most 1,000 characters.').nullable();
+
+/** An archive that is being brought back into the account. */
+export const bringingBackSchema = yup.object({
+  id: yup.string().uuid().required(),
+  state: yup.string().oneOf(['working', 'done', 'failed']).required(),
+  percent: yup.number().min(0).max(100).required(),
+  /** A sentence for the person; nothing was changed then. */
+  problem: yup.string().defined().nullable(),
+  /** Whether the archive is under a passphrase and this one was not given, or not right. */
+  needsPassphrase: yup.boolean().required(),
+  /** What came back, and how many recordings and notes were here already and stayed as they were. */
+  result: yup
+    .object({
+      recordings: yup.number().integer().required(),
+      notes: yup.number().integer().required(),
+      todos: yup.number().integer().required(),
+      alreadyHere: yup.number().integer().required(),
+    })
+    .defined()
+    .nullable(),
+});
+export type BringingBack = yup.InferType<typeof bringingBackSchema>;
+
+/** Archives that the server writes by itself, if whoever runs it has said so. */
+export const keptArchivesSchema = yup.object({
+  isOn: yup.boolean().required(),
+  everyHours: yup.number().required(),
+  keep: yup.number().integer().required(),
+  /** Instant of the last one that ended well (ISO 8601, UTC). */
+  lastAt: yup.string().defined().nullable(),
+  problem: yup.string().defined().nullable(),
+});
+export type KeptArchives = yup.InferType<typeof keptArchivesSchema>;
+
+export const ARCHIVE_ENDPOINTS = {
+  makeArchive: endpoint({
+    method: 'post',
+    path: '/archives',
+    summary: 'Keep everything of the account in one file, which is fetched as an export is',
+    params: none,
+    query: none,
+    body: yup
+      .object({
+        /** Under it the archive is encrypted; null for a plain zip. */
+        passphrase: passphrase()
+          .test(
+            'long enough',
+            `A passphrase needs at least ${SHORTEST_PASSPHRASE} characters.`,
+            (v) => v === null || v === undefined || v.length >= SHORTEST_PASSPHRASE,
+          )
+          .defined(),
+      })
+      .noUnknown(),
+    response: exportSchema,
+  }),
+  getKeptArchives: endpoint({
+    method: 'get',
+    path: '/archives/kept',
+    summary: 'Whether the server keeps archives by itself, and when it last did',
+    params: none,
+    query: none,
+    body: null,
+    response: keptArchivesSchema,
+  }),
+  bringArchiveBack: endpoint({
+    method: 'post',
+    path: '/archives/:id/return',
+    summary: 'Bring an archive that was sent back into the account: what is missing comes back, what is here stays',
+    params: byId,
+    query: none,
+    body: yup.object({ passphrase: passphrase().defined() }).noUnknown(),
+    response: bringingBackSchema,
+  }),
+  getBringingBack: endpoint({
+    method: 'get',
+    path: '/archives/:id/return',
+    summary: 'How far an archive is brought back',
+    params: byId,
+    query: none,
+    body: null,
+    response: bringingBackSchema,
+  }),
+};

@@ -1,0 +1,118 @@
+import { randomUUID } from 'node:crypto';
+import fs from 'node:fs';
+import path from 'node:path';
+import type { BringingBack } from '@immeld/core/contract/archiveEndpoints';
+import { Problem } from '@immeld/core/contract/problem';
+import { Op } from 'sequelize';
+import { accountId, asServer } from '../accounts/currentAccount';
+import type { JobQueue } from '../jobs/queue';
+import { Recording } from '../models/recording';
+import { ArchiveProblem } from './archive';
+import { bringBack } from './intoAccount';
+import { PassphraseProblem } from './locked';
+
+const KEPT_MS = 86_400_000;
+
+type Kept = { account: string; file: string; view: BringingBack | null };
+
+/** Archives that were sent to this server, and the work of bringing them back. What was sent waits a day. */
+export class BringingsBack {
+  private readonly folder: string;
+  private readonly kept = new Map<string, Kept>();
+
+  constructor(
+    private readonly dataFolder: string,
+    private readonly queue: JobQueue,
+  ) {
+    this.folder = path.join(dataFolder, 'archives');
+    // What an earlier server was sent, nobody can name any more.
+    fs.rmSync(this.folder, { recursive: true, force: true });
+    fs.mkdirSync(this.folder, { recursive: true });
+  }
+
+  /** Takes in a file that has arrived. @returns the id by which it is named from now on */
+  async take(source: string): Promise<string> {
+    const id = randomUUID();
+    const file = path.join(this.folder, `${id}.immeld`);
+    await fs.promises.rename(source, file);
+    this.kept.set(id, { account: accountId()!, file, view: null });
+    setTimeout(() => void this.drop(id), KEPT_MS).unref();
+    return id;
+  }
+
+  /** Begins, or begins again with another passphrase. */
+  begin(id: string, passphrase: string | null): BringingBack {
+    const kept = this.find(id);
+    if (kept.view?.state === 'working') throw new Problem('not-possible-now', 'It is being brought back already.');
+    kept.view = { id, state: 'working', percent: 0, problem: null, needsPassphrase: false, result: null };
+    void this.work(id, kept, passphrase);
+    return { ...kept.view };
+  }
+
+  get(id: string): BringingBack {
+    const { view } = this.find(id);
+    if (!view) throw new Problem('not-found', 'Nobody has begun to bring this archive back.');
+    return { ...view };
+  }
+
+  /** Removes what an account has sent. */
+  async forget(account: string): Promise<void> {
+    for (const [id, kept] of this.kept) if (kept.account === account) await this.drop(id);
+  }
+
+  private find(id: string): Kept {
+    const kept = this.kept.get(id);
+    if (!kept || kept.account !== accountId()) {
+      throw new Problem('not-found', 'This archive is not here any more. Choose it once more.');
+    }
+    return kept;
+  }
+
+  private async drop(id: string): Promise<void> {
+    const kept = this.kept.get(id);
+    if (!kept || kept.view?.state === 'working') return;
+    this.kept.delete(id);
+    await fs.promises.rm(kept.file, { force: true });
+  }
+
+  private async work(id: string, kept: Kept, passphrase: string | null): Promise<void> {
+    const view = kept.view!;
+    try {
+      view.result = await asServer(() =>
+        bringBack(kept.file, this.dataFolder, kept.account, {
+          ...(passphrase ? { passphrase } : {}),
+          onProgress: (share) => (view.percent = Math.round(share * 100)),
+        }),
+      );
+      view.percent = 100;
+      view.state = 'done';
+      await fs.promises.rm(kept.file, { force: true });
+      await this.recogniseRest(kept.account);
+    } catch (error) {
+      view.state = 'failed';
+      view.needsPassphrase = error instanceof PassphraseProblem;
+      view.problem = sentenceFor(error);
+      // A passphrase can be tried again with what was sent; anything else needs another file.
+      if (!view.needsPassphrase) await fs.promises.rm(kept.file, { force: true });
+    }
+  }
+
+  /** What had not been recognised when the archive was made, is now. */
+  private async recogniseRest(account: string): Promise<void> {
+    await asServer(async () => {
+      const rows = await Recording.findAll({
+        where: { accountId: account, binnedAt: null, state: { [Op.in]: ['waiting', 'recognising'] } },
+      });
+      for (const row of rows) await this.queue.add(row.id);
+    });
+  }
+}
+
+function sentenceFor(error: unknown): string {
+  if (error instanceof ArchiveProblem) return error.message;
+  if ((error as NodeJS.ErrnoException)?.code === 'ENOSPC') {
+    return 'The disk of the server is full. Nothing was changed; make room and try again.';
+  }
+  console.error('An archive could not be brought back:', error);
+  return 'It could not be brought back. Nothing was changed.';
+}

@@ -213,10 +213,83 @@ describe('todos', () => {
   });
 });
 
+/** The demo's data, made once. */
+function demoData(): string {
+  const demo = path.join(folder, 'demo-data');
+  if (!fs.existsSync(demo)) {
+    execFileSync(process.execPath, [path.join(root, 'demo', 'dist', 'makeDemoData.cjs'), demo], { stdio: 'ignore' });
+  }
+  return demo;
+}
+
+describe('export', () => {
+  it('writes what fits as files, one after the other, and writes over nothing', () => {
+    const demo = demoData();
+    const run = immeld(
+      'export',
+      'shelf',
+      '--data',
+      demo,
+      '--folder',
+      'Quayside limes',
+      '--formats',
+      'txt,vtt,csv,docx',
+    );
+    expect([run.status, run.stderr]).toEqual([0, '']);
+    const names = fs.readdirSync(path.join(folder, 'shelf')).sort();
+    expect(run.stdout).toBe(`${names.length} files in ${path.join(folder, 'shelf')}\n`);
+    expect(names.filter((n) => n.endsWith('.vtt'))).toHaveLength(2);
+    expect(names.find((n) => n.endsWith('.docx'))).toMatch(/^\d{4}-\d\d-\d\d .+\.docx$/);
+    expect(fs.readFileSync(path.join(folder, 'shelf', 'To-dos.csv'), 'utf8').split('\r\n').length).toBeGreaterThan(3);
+    const again = immeld('export', 'shelf', '--data', demo, '--folder', 'Quayside limes');
+    expect([again.status, again.stderr]).toEqual([1, expect.stringContaining('is there already')]);
+    expect(immeld('export', 'shelf', '--data', demo, '--folder', 'Quayside limes', '--force').status).toBe(0);
+  });
+
+  it('narrows by day and tag, takes sound and notes along, and names files as it is told', () => {
+    const demo = demoData();
+    const run = immeld(
+      ...[
+        'export',
+        'tagged',
+        '--data',
+        demo,
+        '--tag',
+        'lecture',
+        '--sound',
+        'original',
+        '--pattern',
+        '{folder}-{number}',
+      ],
+    );
+    const names = fs.readdirSync(path.join(folder, 'tagged'));
+    expect(run.status).toBe(0);
+    expect(names.some((n) => /^Soil course-\d+\.m4a$/.test(n))).toBe(true);
+    const later = immeld('export', 'none', '--data', demo, '--from', '2100-01-01');
+    expect([later.status, later.stderr]).toEqual([1, 'There is nothing that fits.\n']);
+    expect(immeld('export', 'noted', '--data', demo, '--to', '2000-01-01', '--notes').status).toBe(0);
+    expect(fs.readdirSync(path.join(folder, 'noted'))).toHaveLength(1);
+  });
+
+  it('says what is wrong', () => {
+    const demo = demoData();
+    expect(immeld('export', 'x', '--data', demo, '--formats', 'doc').status).toBe(2);
+    expect(immeld('export', 'x', '--data', demo, '--from', 'Monday').status).toBe(2);
+    expect(immeld('export', 'x', '--data', demo, '--pattern', '{name}').status).toBe(2);
+    expect(immeld('export', 'x', '--data', demo, '--folder', 'Attic').stderr).toContain('There is no folder “Attic”');
+    expect(immeld('export', 'x', '--data', demo, '--account', 'no@one.example').stderr).toContain(
+      'There is no account',
+    );
+    expect(immeld('export', 'x', '--data', path.join(folder, 'nowhere')).stderr).toContain(
+      'There is no data of Immeld',
+    );
+    expect(fs.existsSync(path.join(folder, 'x'))).toBe(false);
+  });
+});
+
 describe('everything in one file', () => {
   it('is kept, found whole, and brought back; nothing is written over', () => {
-    const demo = path.join(folder, 'demo-data');
-    execFileSync(process.execPath, [path.join(root, 'demo', 'dist', 'makeDemoData.cjs'), demo], { stdio: 'ignore' });
+    const demo = demoData();
     const kept = immeld('backup', 'all.zip', '--data', demo);
     expect([kept.status, kept.stdout]).toEqual([0, expect.stringMatching(/^Kept in all\.zip: \d+ recordings/)]);
     expect(immeld('backup', 'all.zip', '--data', demo).stderr).toContain('is there already');

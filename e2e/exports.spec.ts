@@ -12,7 +12,7 @@ test('a recording goes along as a Word document, chosen, looked at beforehand an
   await page.goto(`${immeld.address}/recordings/${id}`);
   await page.getByRole('tab', { name: 'About' }).click();
   await page.getByRole('button', { name: 'Choose what goes along' }).click();
-  await expect(page.getByRole('heading', { name: 'Take along' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Take along', level: 1 })).toBeVisible();
   await page.getByRole('switch', { name: 'Plain text' }).click();
   await page.getByRole('switch', { name: 'Word document' }).click();
   await page.getByRole('switch', { name: 'Times', exact: true }).click();

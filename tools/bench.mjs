@@ -24,6 +24,7 @@ for (const name of [
   'names',
   'longText',
   'exports',
+  'archive',
   'finding',
   'todos',
   'writeUps',

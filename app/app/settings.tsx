@@ -23,6 +23,7 @@ export default function SettingsScreen() {
       <ScrollView contentContainerStyle={{ paddingTop: 14, paddingBottom: 40, gap: 28 }}>
         <Title>Settings</Title>
         <AccountSettings />
+        <ArchiveSettings />
         <PersonSettings />
         <SourceSettings />
         <PackSettings />
@@ -36,7 +37,6 @@ export default function SettingsScreen() {
         <ImportSettings />
         <CalendarSettings />
         <LanguageModelSettings />
-        <ArchiveSettings />
       </ScrollView>
     </Page>
   );

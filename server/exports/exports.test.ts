@@ -218,6 +218,29 @@ it('what cannot be made is said; nobody else sees it', async () => {
   expect(gone.view).toMatchObject({ state: 'failed', problem: 'There is no such recording here.' });
 });
 
+it('a disk that is full is said, nothing half is left, and it works again afterwards', async () => {
+  const open = fs.createWriteStream;
+  // The kernel's own device that answers every write with "no space left".
+  const full = jest.spyOn(fs, 'createWriteStream').mockImplementation((_path, options) => open('/dev/full', options));
+  const begun = await askJson<Export>(server, 'POST', '/exports', {
+    items: [{ kind: 'recording', id: quay }],
+    files: [{ format: 'txt', choices: PLAIN_CHOICES }],
+    sound: null,
+    pattern: USUAL_PATTERN,
+  });
+  const ended = () =>
+    until(
+      async () => (await askJson<Export>(server, 'GET', `/exports/${begun.body.id}`)).body,
+      (e) => e.state !== 'making',
+    );
+  expect(await ended()).toMatchObject({
+    state: 'failed',
+    problem: 'The disk of the server is full. Nothing of yours is lost; make room and try again.',
+  });
+  full.mockRestore();
+  expect(fs.existsSync(path.join(dataFolder, 'exports', begun.body.id))).toBe(false);
+});
+
 it('shows beforehand how a file will read', async () => {
   const ask = async (format: ExportFormat) =>
     (

@@ -3,7 +3,7 @@ import type { Pause } from '@immeld/core/transcript/pauses';
 import { useEffect, useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { addressOf } from '../../api/call';
-import { useShelves } from '../../api/queries';
+import { useAppointments, useShelves } from '../../api/queries';
 import { useSettings } from '../../settings/settings';
 import { Back } from '../../ui/back';
 import { lengthName, whenSaid } from '../../ui/dates';
@@ -59,6 +59,8 @@ export function RecordingPage({ recording, startAtMs, part: asked }: PageProps) 
   const speaking = useSpeakersOf(recording);
   const marks = useMemo(() => wordMarksOf(recording.slips), [recording.slips]);
   const [quotation, setQuotation] = useState<Quotation | null>(null);
+  // Asked for before “About” is opened: coming late, they would push what is about to be pressed out of place.
+  useAppointments(recording.startedAt.slice(0, 10), true);
   const shared = { recording, player, rows, pauses };
   return (
     <CorrectingContext.Provider value={correcting.context}>

@@ -7,7 +7,8 @@ import { Field } from '../../ui/field';
 import { Failure } from '../../ui/notice';
 import { FrameButton, WordButton } from '../../ui/press';
 import { Title, Type } from '../../ui/type';
-import { DeleteAccount, removedWords } from './deleteAccount';
+import { removedWords } from './archiveWords';
+import { DeleteAccount } from './deleteAccount';
 
 /** Whose recordings these are: a guest, who can sign up and keeps everything, or an account with its devices. */
 export function AccountSettings() {

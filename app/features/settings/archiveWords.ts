@@ -1,3 +1,4 @@
+import type { Removed } from '@immeld/core/contract/account';
 import type { BringingBack, KeptArchives } from '@immeld/core/contract/archiveEndpoints';
 import { countName } from '../../ui/counts';
 import { localTime, whenSaid } from '../../ui/dates';
@@ -26,4 +27,12 @@ export function keptWords({ everyHours, keep, lastAt }: KeptArchives): string {
   const often = everyHours === 24 ? 'every day' : everyHours === 1 ? 'every hour' : `every ${everyHours} hours`;
   const last = lastAt ? `The last one is of ${whenSaid(localTime(new Date(lastAt)))}.` : 'There is none yet.';
   return `The server keeps everything by itself ${often}, the newest ${keep} stay. ${last}`;
+}
+
+/** What was deleted, and whether anything is left of it. */
+export function removedWords({ recordings, notes, files, left }: Removed): string {
+  const gone = `Deleted: ${countName(recordings, 'recording')}, ${countName(notes, 'note')} and ${countName(files, 'file')}.`;
+  return left.length
+    ? `${gone} These files could not be removed; whoever runs the server has to: ${left.join(', ')}.`
+    : `${gone} It was looked for afterwards: nothing of it is left on the server.`;
 }

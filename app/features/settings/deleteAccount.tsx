@@ -5,7 +5,6 @@ import { View } from 'react-native';
 import { call } from '../../api/call';
 import { useDevice } from '../../offline/deviceContext';
 import { forgetKept } from '../../settings/kept';
-import { countName } from '../../ui/counts';
 import { Field } from '../../ui/field';
 import { Failure } from '../../ui/notice';
 import { PencilBox } from '../../ui/pencil';
@@ -57,12 +56,4 @@ export function DeleteAccount({ account, onDeleted }: { account: Account; onDele
       </View>
     </PencilBox>
   );
-}
-
-/** What was deleted, and whether anything is left of it. */
-export function removedWords({ recordings, notes, files, left }: Removed): string {
-  const gone = `Deleted: ${countName(recordings, 'recording')}, ${countName(notes, 'note')} and ${countName(files, 'file')}.`;
-  return left.length
-    ? `${gone} These files could not be removed; whoever runs the server has to: ${left.join(', ')}.`
-    : `${gone} It was looked for afterwards: nothing of it is left on the server.`;
 }

@@ -110,6 +110,7 @@ const PICTURES = [
   },
   {
     name: 'recovered',
+    half: 'recovered-and-queue',
     at: '/tray',
     steps: [
       press('Speak'),
@@ -139,8 +140,23 @@ const PICTURES = [
   { name: 'shelves-wide', at: '/shelves', size: WIDE },
   { name: 'find-wide', at: asked, size: WIDE },
   { name: 'day-wide-dark', at: '/', size: WIDE, scheme: 'dark' },
+  { name: 'take', half: 'take-and-links', at: `/take?items=r${walk.split('/').at(-1)}` },
+  {
+    name: 'links',
+    half: 'take-and-links',
+    at: `/links?item=r${walk.split('/').at(-1)}`,
+    steps: [
+      press('The sound', 'switch'),
+      press('The margin', 'switch'),
+      press('Make the link'),
+      () => wait(1200),
+      press('QR code'),
+      () => wait(800),
+    ],
+  },
   {
     name: 'import-queue',
+    half: 'recovered-and-queue',
     at: '/tray',
     steps: [
       async (page) => {
@@ -163,8 +179,18 @@ const PICTURES = [
     ],
   },
 ];
-for (const { name, at, size = PHONE, scheme = 'light', steps = [] } of PICTURES) {
-  if (only.length && !only.includes(name)) continue;
+const target = (name) => path.join(root, 'docs', 'screenshots', `${name}.png`);
+/** Halves of pictures in which two phones stand side by side. */
+const halves = new Map();
+async function sideBySide(name, pictures) {
+  const page = await browser.newPage({ viewport: { width: PHONE.width * 2 + 20, height: PHONE.height } });
+  const sources = pictures.map((png) => `<img src="data:image/png;base64,${png.toString('base64')}">`);
+  await page.setContent(`<body style="margin:0;display:flex;gap:20px;background:#fff">${sources.join('')}</body>`);
+  await page.screenshot({ path: target(name) });
+  await page.close();
+}
+for (const { name, half, at, size = PHONE, scheme = 'light', steps = [] } of PICTURES) {
+  if (only.length && !only.includes(name) && !only.includes(half)) continue;
   const page = await browser.newPage({ viewport: size, colorScheme: scheme });
   await page.goto(address + at);
   await page.waitForLoadState('load');
@@ -172,7 +198,10 @@ for (const { name, at, size = PHONE, scheme = 'light', steps = [] } of PICTURES)
   await wait(2500);
   for (const step of steps) await step(page);
   await wait(300);
-  await page.screenshot({ path: path.join(root, 'docs', 'screenshots', `${name}.png`) });
+  if (half) {
+    halves.set(half, [...(halves.get(half) ?? []), await page.screenshot()]);
+    if (halves.get(half).length === 2) await sideBySide(half, halves.get(half));
+  } else await page.screenshot({ path: target(name) });
   await page.close();
 }
 await browser.close();

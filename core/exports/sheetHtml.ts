@@ -23,7 +23,8 @@ ${[1, 2, 3, 4].map((depth) => `.depth-${depth} { margin-left: ${depth * 1.4}em; 
 body { max-width: 42em; margin: 2em auto; padding: 0 1em; font: 17px/1.6 Literata, Georgia, serif; color: #1e2a2b; background: #fffdf7; }
 h1 { font-size: 1.6em; line-height: 1.25; margin: 0 0 .2em; } h2 { font-size: 1.25em; margin: 1.6em 0 .3em; } h3 { font-size: 1.05em; margin: 1.4em 0 .2em; }
 .facts { color: #5a6766; margin: 0 0 1.4em; font-size: .85em; } .lead { font-weight: bold; }
-ul.checks { list-style: none; padding-left: 0; } aside { border-left: 2px solid #dad4c5; margin: 0 0 1em 1.4em; padding-left: .8em; font-size: .9em; }
+ul.checks { list-style: none; padding-left: 0; } ul.checks li { padding-left: 1.6em; text-indent: -1.6em; } ul.checks input { width: 1em; height: 1em; margin: 0 .4em 0 0; vertical-align: -.1em; }
+aside { border-left: 2px solid #dad4c5; margin: 0 0 1em 1.4em; padding-left: .8em; font-size: .9em; }
 aside .label { color: #5a6766; display: block; } table { border-collapse: collapse; } td, th { border: 1px solid #dad4c5; padding: .25em .6em; text-align: left; vertical-align: top; }
 img { max-width: 100%; max-height: 26em; display: block; } blockquote { margin: 0 0 1em; padding-left: 1em; border-left: 2px solid #1f5a5e; }
 @page { size: A4; margin: 22mm 20mm 24mm; } @media print { body { background: #fff; font-size: 11pt; max-width: none; margin: 0; } p, li, aside { break-inside: avoid; orphans: 3; widows: 3; } h2, h3 { break-after: avoid; } }

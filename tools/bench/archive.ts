@@ -46,7 +46,7 @@ async function seed(data: string): Promise<void> {
         ...{ id, title: `Memo ${i + 1}`, fileName: `${voice} ${i}.${ending}`, soundFile: `${id}.${ending}` },
         durationMs: said.durationMs,
       });
-      await layDown(id, passagesFrom(said.passages.flatMap((p) => p.words)));
+      await database.transaction((t) => layDown(id, passagesFrom(said.passages.flatMap((p) => p.words)), false, t));
     }
   });
   await database.close();

@@ -139,9 +139,12 @@ function PhonePage({ recording, player, rows, pauses, tabs, part, onPart }: Layo
 
 function WidePage({ recording, player, rows, pauses, tabs, part, onPart }: LayoutProps) {
   const colours = useColours();
+  const [headHeight, setHeadHeight] = useState(0);
+  const column = { position: 'absolute', right: 0, top: 0, width: MARGIN_WIDTH } as const;
+  const sheet = { borderLeftWidth: 1, borderLeftColor: colours.rule, backgroundColor: colours.sheet };
   return (
     <View style={{ flex: 1 }}>
-      <View style={{ flexDirection: 'row' }}>
+      <View style={{ flexDirection: 'row', minHeight: headHeight }}>
         <View style={{ flex: 1, alignItems: 'center', minWidth: 0 }}>
           <View style={{ width: '100%', maxWidth: READING_WIDTH + 56, paddingHorizontal: 28 }}>
             <View style={{ paddingTop: 14, paddingBottom: 16 }}>
@@ -152,49 +155,32 @@ function WidePage({ recording, player, rows, pauses, tabs, part, onPart }: Layou
             <PlayerBar player={player} pauses={pauses} isWide hasSound={recording.hasSound} />
           </View>
         </View>
+        <View style={{ width: MARGIN_WIDTH, ...sheet }} />
+      </View>
+      <View style={{ flex: 1, minHeight: 0, borderTopWidth: 1, borderTopColor: colours.rule }}>
+        <View style={{ ...column, bottom: 0, ...sheet }} />
+        <Manuscript recording={recording} player={player} rows={rows} isWide />
+      </View>
+      {/* What stands beside the words scrolls with them; everything else has the whole height to itself. */}
+      <View style={{ ...column, ...sheet, ...(part === 'margin' ? {} : { bottom: 0 }) }}>
         <View
-          style={{
-            width: MARGIN_WIDTH,
-            borderLeftWidth: 1,
-            borderLeftColor: colours.rule,
-            backgroundColor: colours.sheet,
-            paddingHorizontal: 18,
-            paddingTop: 14,
-          }}
+          style={{ paddingHorizontal: 18, paddingTop: 14 }}
+          onLayout={({ nativeEvent }) => setHeadHeight(nativeEvent.layout.height)}
         >
           <VideoPane recording={recording} player={player} />
           <Tabs tabs={tabs} chosen={part} onChoose={onPart} label="Beside the words" />
         </View>
-      </View>
-      <View style={{ flex: 1, minHeight: 0, borderTopWidth: 1, borderTopColor: colours.rule }}>
-        <View
-          style={{
-            ...{ position: 'absolute', right: 0, top: 0, bottom: 0, width: MARGIN_WIDTH },
-            ...{ borderLeftWidth: 1, borderLeftColor: colours.rule, backgroundColor: colours.sheet },
-          }}
-        />
-        <Manuscript recording={recording} player={player} rows={rows} isWide />
         {part !== 'margin' && (
-          <View
-            style={{
-              position: 'absolute',
-              right: 0,
-              top: 0,
-              bottom: 0,
-              width: MARGIN_WIDTH,
-              borderLeftWidth: 1,
-              borderLeftColor: colours.rule,
-              backgroundColor: colours.sheet,
-            }}
+          <ScrollView
+            style={{ flex: 1 }}
+            contentContainerStyle={{ paddingHorizontal: 18, paddingTop: 14, paddingBottom: 24 }}
           >
-            <ScrollView contentContainerStyle={{ paddingHorizontal: 18, paddingBottom: 24 }}>
-              {part === 'write-ups' ? (
-                <WriteUps recording={recording} player={player} />
-              ) : (
-                <About recording={recording} />
-              )}
-            </ScrollView>
-          </View>
+            {part === 'write-ups' ? (
+              <WriteUps recording={recording} player={player} />
+            ) : (
+              <About recording={recording} />
+            )}
+          </ScrollView>
         )}
       </View>
     </View>

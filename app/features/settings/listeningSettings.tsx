@@ -72,22 +72,24 @@ export function Lengths({ label, all, chosen, onChoose, name = seconds }: Length
       style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap', gap: 4 }}
     >
       <Type style={{ minWidth: 170 }}>{label}</Type>
-      {all.map((ms) => (
-        <Press
-          key={ms}
-          role="radio"
-          aria-checked={ms === chosen}
-          label={`${label} ${name(ms)}`}
-          onPress={() => onChoose(ms)}
-          style={{
-            alignItems: 'center',
-            borderBottomWidth: 2,
-            borderBottomColor: ms === chosen ? colours.petrol : 'transparent',
-          }}
-        >
-          <Type isBold={ms === chosen}>{name(ms)}</Type>
-        </Press>
-      ))}
+      <View style={{ flexDirection: 'row', gap: 4 }}>
+        {all.map((ms) => (
+          <Press
+            key={ms}
+            role="radio"
+            aria-checked={ms === chosen}
+            label={`${label} ${name(ms)}`}
+            onPress={() => onChoose(ms)}
+            style={{
+              alignItems: 'center',
+              borderBottomWidth: 2,
+              borderBottomColor: ms === chosen ? colours.petrol : 'transparent',
+            }}
+          >
+            <Type isBold={ms === chosen}>{name(ms)}</Type>
+          </Press>
+        ))}
+      </View>
     </View>
   );
 }

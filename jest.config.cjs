@@ -7,6 +7,9 @@ const babel = {
 };
 const esmPackages = [
   'stemmer',
+  'nodemailer',
+  'smtp-server',
+  'mailparser',
   '@tus',
   'srvx',
   'set-cookie-parser',

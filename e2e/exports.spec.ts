@@ -83,6 +83,23 @@ test('several recordings go along at once, in three formats and with their sound
     .readdirSync(path.join(immeld.dataFolder, 'sound'))
     .map((n) => fs.statSync(path.join(immeld.dataFolder, 'sound', n)).size);
   for (const name of sound) expect(kept).toContain((await zip.file(name)!.async('uint8array')).length);
+
+  // By mail: in the demo the stand-in takes it, says so, and shows what arrived.
+  await page.getByRole('button', { name: 'Send it by mail' }).click();
+  await expect(page.getByText('This is the stand-in of the demo')).toBeVisible();
+  await expectAccessible(page);
+  await page.getByLabel('To, with commas between several').fill('bram');
+  await page.getByLabel('Subject').fill('Two walks along the quay');
+  await page.getByLabel('Some words').fill('Dear Bram, with the sound.');
+  await page.getByRole('button', { name: /^Send “/ }).click();
+  await expect(page.getByRole('alert')).toContainText('“bram” is not an e-mail address.');
+  await page.getByLabel('To, with commas between several').fill('bram@harrowmere.example, jun@harrowmere.example');
+  await page.getByRole('button', { name: /^Send “/ }).click();
+  const mailbox = page.getByRole('region', { name: 'Stand-in mailbox' });
+  const mail = mailbox.getByRole('article', { name: 'Two walks along the quay' });
+  await expect(mail).toContainText('to bram@harrowmere.example, jun@harrowmere.example');
+  await expect(mail).toContainText('Dear Bram, with the sound.');
+  await expect(mail).toContainText('.zip');
 });
 
 test('a note goes along as a PDF by keyboard alone', async ({ page, immeld }) => {

@@ -26,8 +26,20 @@ for (const [name, viewport] of [
       // A drag selects; it plays nothing.
       await expect(page.getByRole('button', { name: 'Play', exact: true }).first()).toBeVisible();
       await expectAccessible(page);
-      await bar.getByRole('button', { name: 'Mark: Question' }).click();
       const words = before.passages.flatMap((p) => p.words);
+      await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
+      await bar.getByRole('button', { name: 'Copy' }).click();
+      await expect(page.getByText('The words are copied.')).toBeVisible();
+      const copied = await page.evaluate(async () => {
+        const [item] = await navigator.clipboard.read();
+        return Promise.all(['text/plain', 'text/html'].map(async (type) => (await item!.getType(type)).text()));
+      });
+      const selected = words.slice(3, 6).map((w) => w.text);
+      expect(copied[0]).toBe(selected.join(' '));
+      expect(copied[1]).toContain(`<p>${selected.join(' ')}</p>`);
+
+      await selectWords(page, 3, 5);
+      await bar.getByRole('button', { name: 'Mark: Question' }).click();
       const marks = async () => (await get()).slips.filter((s) => s.mark === 'question');
       await expect
         .poll(async () => (await marks()).map(({ startMs, endMs }) => ({ startMs, endMs })))

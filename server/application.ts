@@ -16,6 +16,7 @@ import type { JobQueue } from './jobs/queue';
 import { openApiDescription } from './openapi';
 import { MODEL_NAME } from './recognition/modelFiles';
 import { accountRoutes } from './routes/account';
+import type { Mailer } from './mail/mailer';
 import { archiveRoutes } from './routes/archives';
 import { calendarRoutes } from './routes/calendars';
 import { captureRoutes } from './routes/captures';
@@ -25,6 +26,7 @@ import { findRoutes } from './routes/find';
 import { historyRoutes } from './routes/history';
 import { jobRoutes } from './routes/jobs';
 import { languageModelRoutes } from './routes/languageModel';
+import { mailRoutes } from './routes/mail';
 import { noteRoutes } from './routes/notes';
 import { reworkRoutes } from './routes/rework';
 import { packRoutes, servePacks } from './routes/packs';
@@ -53,6 +55,7 @@ export type ApplicationParts = {
   bringings: BringingsBack;
   kept: KeptArchives;
   dataFolder: string;
+  mailer: Mailer;
   /** Folder of the built app; without it only the interface is served. */
   appFolder: string | null;
   isDemo: boolean;
@@ -91,7 +94,7 @@ export function createApplication(parts: ApplicationParts): Express {
 }
 
 function apiRouter(parts: ApplicationParts, visits: Visits): Router {
-  const { database, sounds, queue, files, bringings, isDemo } = parts;
+  const { database, sounds, queue, files, bringings, mailer, isDemo } = parts;
   const router = Router();
   serve(router, ENDPOINTS.status, async () => ({ isReady: true, model: MODEL_NAME, isDemo }));
   router.get('/openapi.json', (_request, response) => {
@@ -121,6 +124,7 @@ function apiRouter(parts: ApplicationParts, visits: Visits): Router {
     packRoutes(),
   );
   router.use(calendarRoutes(), settingsRoutes(), archiveRoutes(parts));
+  router.use(mailRoutes(mailer, files));
   router.use(accountRoutes(isDemo, { sounds, queue, files, bringings }));
   return router;
 }

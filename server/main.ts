@@ -1,5 +1,6 @@
 import { keepOptionsFrom } from './backup/keptArchives';
 import { dataFolder } from './dataFolder';
+import { mailOptionsFrom } from './mail/mailer';
 import { startServer } from './start';
 
 const folder = dataFolder();
@@ -8,6 +9,7 @@ const port = Number(process.env['PORT'] ?? 4710);
 const start = async () =>
   startServer({
     keepArchives: keepOptionsFrom(process.env),
+    mail: mailOptionsFrom(process.env),
     dataFolder: folder,
     port,
     host: process.env['HOST'] ?? '127.0.0.1',

@@ -9,6 +9,7 @@ import { openDatabase } from './database';
 import { JobQueue } from './jobs/queue';
 import { BackgroundFiles } from './jobs/backgroundFiles';
 import { type RecognitionPool, WorkerPool } from './jobs/workerPool';
+import { type MailOptions, Mailer } from './mail/mailer';
 import { projectRoot } from './projectRoot';
 import { recoverFinishedUploads } from './routes/uploads';
 import { emptyBin } from './storage/emptyBin';
@@ -23,6 +24,8 @@ export type ServerOptions = {
   appFolder?: string | null;
   /** How the server keeps archives by itself. */
   keepArchives?: KeepOptions | null;
+  /** By which mail server files are sent. */
+  mail?: MailOptions | null;
 };
 
 export type RunningServer = { address: string; close: () => Promise<void> };
@@ -44,12 +47,13 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const sounds = new SoundStore(dataFolder);
   const queue = new JobQueue(options.pool ?? defaultPool(), sounds);
   const files = new BackgroundFiles(path.join(dataFolder, 'exports'));
+  const mailer = await Mailer.open(options.mail ?? null, isDemo);
   const bringings = new BringingsBack(dataFolder, queue);
   const kept = new KeptArchives(dataFolder, options.keepArchives ?? null);
   const builtApp = path.join(projectRoot(), 'app', 'dist');
   const appFolder = options.appFolder !== undefined ? options.appFolder : fs.existsSync(builtApp) ? builtApp : null;
   const server = http.createServer(
-    createApplication({ database, sounds, queue, files, bringings, kept, dataFolder, appFolder, isDemo }),
+    createApplication({ database, sounds, queue, files, bringings, kept, dataFolder, mailer, appFolder, isDemo }),
   );
   // A lecture over a slow line takes longer than the usual limit for one request.
   server.requestTimeout = 0;
@@ -72,6 +76,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
       await new Promise((resolve) => server.close(resolve));
       await queue.close();
       await kept.close();
+      await mailer.close();
       await database.close();
     },
   };

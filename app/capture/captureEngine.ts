@@ -40,7 +40,7 @@ const IDLE: CaptureNow = {
 };
 
 /** So often what was recorded goes to the disk: with what the encoder holds back, a crash costs less than two seconds. */
-const PIECE_MS = 500;
+const PIECE_MS = 250;
 const BITS_PER_SECOND = 48_000;
 const SHOWN_PEAKS = 600;
 /** The sound thread is heard ten times a second; silence of this length means that the page was asleep. */

@@ -19,6 +19,7 @@ import { recordingListQuery } from './shelves';
 import { ACCOUNT_ENDPOINTS } from './accountEndpoints';
 import { CORRECTION_ENDPOINTS } from './correctionEndpoints';
 import { ARCHIVE_ENDPOINTS } from './archiveEndpoints';
+import { MAIL_ENDPOINTS } from './mailEndpoints';
 import { EXPORT_ENDPOINTS } from './exportEndpoints';
 import { FILING_ENDPOINTS } from './filingEndpoints';
 import { FINDING_ENDPOINTS } from './findingEndpoints';
@@ -35,6 +36,7 @@ export const ENDPOINTS = {
   ...CORRECTION_ENDPOINTS,
   ...EXPORT_ENDPOINTS,
   ...ARCHIVE_ENDPOINTS,
+  ...MAIL_ENDPOINTS,
   ...FILING_ENDPOINTS,
   ...FINDING_ENDPOINTS,
   ...NOTE_ENDPOINTS,

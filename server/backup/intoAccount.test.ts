@@ -1,3 +1,5 @@
+import JSZip from 'jszip';
+import { createHash } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
 import type { Note } from '@immeld/core/contract/notes';
@@ -9,6 +11,7 @@ import { AccountRow } from '../models/account';
 import { PassageRow } from '../models/passage';
 import { Recording } from '../models/recording';
 import type { RunningServer } from '../start';
+import { filesOfAccount } from '../storage/accountFiles';
 import { ControlledPool, askJson, startTestServer, temporaryFolder } from '../testing/testServer';
 import { say } from '../testing/filledServer';
 import { type Manifest, ArchiveProblem } from './archive';
@@ -125,6 +128,42 @@ test('tags and people of the same name are one, and settings of one’s own come
   expect(await ask('GET', '/settings')).toMatchObject({ names: [{ text: 'Tamsin' }] });
   const { results } = await ask<{ results: unknown[] }>('GET', '/find?q=lime%20lock');
   expect(results).toHaveLength(10);
+});
+
+test('an archive that was made up reaches no file of others, nor any outside', async () => {
+  const data = await open('guarded');
+  const secret = path.join(data, 'sound', 'of-somebody-else.m4a');
+  fs.writeFileSync(secret, 'not for you');
+  const made = async (soundFile: string): Promise<string> => {
+    const zip = await JSZip.loadAsync(fs.readFileSync(archive));
+    const table = 'objects/recordings.jsonl';
+    const lines = (await zip.file(table)!.async('string')).trim().split('\n');
+    const [first, ...rest] = lines.map((line) => JSON.parse(line) as Record<string, unknown>);
+    const changed = [{ ...first, sound_file: soundFile }, ...rest].map((row) => JSON.stringify(row)).join('\n');
+    const told = JSON.parse(await zip.file('manifest.json')!.async('string')) as Manifest;
+    const sha256 = createHash('sha256').update(changed).digest('hex');
+    const size = Buffer.byteLength(changed);
+    zip.file(table, changed);
+    zip.file(
+      'manifest.json',
+      JSON.stringify({ ...told, files: told.files.map((f) => (f.path === table ? { ...f, size, sha256 } : f)) }),
+    );
+    const file = path.join(folder, 'made-up.zip');
+    fs.writeFileSync(file, await zip.generateAsync({ type: 'nodebuffer' }));
+    return file;
+  };
+  const guest = (await AccountRow.create({ email: null, passwordHash: null })).id;
+  await expect(bringBack(await made('of-somebody-else.m4a'), data, guest)).rejects.toThrow(
+    'files that it does not hold',
+  );
+  expect(await Recording.count()).toBe(0);
+  expect(fs.readFileSync(secret, 'utf8')).toBe('not for you');
+  expect(fs.readdirSync(path.join(data, 'sound'))).toEqual(['of-somebody-else.m4a']);
+
+  await bringBack(await made('../immeld.sqlite'), data, guest);
+  const files = await filesOfAccount(Recording.sequelize!, guest);
+  expect(files.every((f) => /^(?:sound|pictures)\/[^/]+$/.test(f))).toBe(true);
+  expect(fs.existsSync(path.join(data, 'immeld.sqlite'))).toBe(true);
 });
 
 test('what cannot be used changes nothing', async () => {

@@ -4,6 +4,7 @@ import path from 'node:path';
 import { QueryTypes, Sequelize } from 'sequelize';
 import sqlite3 from 'sqlite3';
 import { filesOfAccount } from '../storage/accountFiles';
+import { sha256Of } from '../storage/soundStore';
 import { ArchiveProblem } from './archive';
 import { type ReadOptions, restore } from './restore';
 import { type ForeignKey, columnsOf, foreignKeysOf, objectTables } from './tables';
@@ -66,6 +67,7 @@ async function merge(coming: string, dataFolder: string, account: string): Promi
       ...{ dialect: 'sqlite', dialectModule: sqlite3, storage: path.join(coming, 'immeld.sqlite'), logging: false },
     });
     const files = await filesOfAccount(archived, source).finally(() => archived.close());
+    const known = new Set(await filesOfAccount(database, account));
     await run('BEGIN IMMEDIATE');
     try {
       await prepare(run);
@@ -79,7 +81,10 @@ async function merge(coming: string, dataFolder: string, account: string): Promi
         { source },
       );
       const result = await counted(database, source);
-      for (const name of files) if (await takeFile(coming, dataFolder, name)) moved.push(name);
+      for (const name of files) {
+        if (!known.has(name)) await refuseForeign(coming, dataFolder, name);
+        if (await takeFile(coming, dataFolder, name)) moved.push(name);
+      }
       await run('COMMIT');
       return result;
     } catch (error) {
@@ -221,6 +226,15 @@ async function counted(database: Sequelize, source: string): Promise<BroughtBack
        AND (a.recording_id IS NULL OR a.recording_id NOT IN (SELECT id FROM here_recordings))`,
   );
   return { recordings, notes, todos, alreadyHere: all - recordings - notes };
+}
+
+/** An archive names only files that it holds: nobody reaches by it what others have here. */
+async function refuseForeign(coming: string, dataFolder: string, name: string): Promise<void> {
+  const [from, to] = [path.join(coming, name), path.join(dataFolder, name)];
+  if (!fs.existsSync(to)) return;
+  if (!fs.existsSync(from) || (await sha256Of(from)) !== (await sha256Of(to))) {
+    throw new ArchiveProblem('This archive names files that it does not hold. It was not made by Immeld as it is.');
+  }
 }
 
 /** Puts a file in its place. Returns false where it lies there already, or the archive does not have it. */

@@ -1,3 +1,4 @@
+import path from 'node:path';
 import { QueryTypes, type Sequelize } from 'sequelize';
 
 type Row = Record<string, string | null>;
@@ -28,6 +29,7 @@ export async function filesOfAccount(database: Sequelize, account: string): Prom
     ...notePictures.map((p) => p['file']),
   ];
   const named = (folder: string, names: readonly (string | null | undefined)[]) =>
-    names.filter((n): n is string => Boolean(n)).map((n) => `${folder}/${n}`);
+    // A name that was brought in leads nowhere but into its folder.
+    names.filter((n): n is string => Boolean(n)).map((n) => `${folder}/${path.basename(n)}`);
   return [...new Set([...named('sound', sounds), ...named('pictures', pictures)])];
 }

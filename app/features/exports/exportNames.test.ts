@@ -7,6 +7,7 @@ import {
   itemsToText,
   takeAddress,
   withChoices,
+  addressesIn,
 } from './exportNames';
 
 const ID = '7b0f6d0e-6b3c-4c49-9d5e-0d2f6a2d8f11';
@@ -40,4 +41,12 @@ it('five hundred of them are too many for an address, and are kept by the window
   const { params } = takeAddress(many);
   expect(params.items.length).toBeLessThan(100);
   expect(itemsOfAddress(params.items)).toHaveLength(500);
+});
+
+test('several addresses stand in one line, each once', () => {
+  expect(addressesIn('bram@harrowmere.example, jun@harrowmere.example;bram@harrowmere.example ')).toEqual([
+    'bram@harrowmere.example',
+    'jun@harrowmere.example',
+  ]);
+  expect(addressesIn('  ')).toEqual([]);
 });

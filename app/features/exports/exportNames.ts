@@ -81,3 +81,6 @@ export function takeAddress(items: readonly ExportItem[]): { pathname: '/take'; 
 /** What an address by `takeAddress` means. */
 export const itemsOfAddress = (text: string): ExportItem[] =>
   itemsFromText(text === 'kept' ? (sessionStorage.getItem(KEPT) ?? '') : text);
+
+/** The e-mail addresses in what was typed, with commas, semicolons or blanks between them. */
+export const addressesIn = (text: string): string[] => [...new Set(text.split(/[\s,;]+/).filter(Boolean))];

@@ -8,18 +8,21 @@ import { Failure } from '../../ui/notice';
 import { WordButton } from '../../ui/press';
 import { Progress } from '../../ui/progress';
 import { Type } from '../../ui/type';
+import { MailIt } from './mailIt';
 
 /** A file that is being made, and what can be done with it then: it is saved by itself once it is ready. */
 type MadeFileProps = {
   id: string;
   /** What is said while it is being made. */
   working?: (made: Export) => string;
+  /** Whether it may go by mail; an archive of everything does not. */
+  isMailed?: boolean;
 };
 
 const COUNTED = ({ done, total }: Export): string =>
   total > 1 ? `${done} of ${total} are done.` : 'The file is being made.';
 
-export function MadeFile({ id, working = COUNTED }: MadeFileProps) {
+export function MadeFile({ id, working = COUNTED, isMailed = true }: MadeFileProps) {
   const { data, error } = useExport(id);
   const { cancel } = useExportChanges();
   const saved = useRef(false);
@@ -53,6 +56,7 @@ export function MadeFile({ id, working = COUNTED }: MadeFileProps) {
           <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
             <WordButton label="Save it again" onPress={() => follow(address)} />
             <SendIt id={id} fileName={data.fileName ?? 'file'} />
+            {isMailed && <MailIt id={id} fileName={data.fileName ?? 'file'} sizeBytes={data.sizeBytes ?? 0} />}
           </View>
         </>
       )}

@@ -4,9 +4,11 @@ import { View } from 'react-native';
 import type { Recording } from '@immeld/core/contract/recordings';
 import { TODO_MARK } from '@immeld/core/contract/markKinds';
 import type { MarkKind, NewSlip, Slip } from '@immeld/core/contract/slips';
+import { escapeHtml } from '@immeld/core/exports/sheetHtml';
 import { givenTo } from '@immeld/core/transcript/alignPassages';
 import { answerTo, call } from '../../api/call';
 import { LineEntry } from '../../ui/lineEntry';
+import { copyFormatted } from '../../ui/copyFormatted';
 import { MarkShape, useMarkKinds } from '../../ui/mark';
 import { Failure } from '../../ui/notice';
 import { SLIP_NAMES } from '../../ui/slipNames';
@@ -187,6 +189,14 @@ export function MarkingBar({ recording, player }: BarProps) {
     void lift(where.text, where.startMs);
     done();
   };
+  const copy = ({ text: words }: Selected) => {
+    const made = Promise.resolve({ plain: words, html: `<p>${escapeHtml(words)}</p>` });
+    void copyFormatted(made, true).then(
+      () => show('The words are copied.'),
+      () => show('The browser did not let the words be copied.'),
+    );
+    done();
+  };
   /** A picture is shown as one, everything else lies beside the words as a file. */
   const attach = async (where: Selected) => {
     const file = await pickFile();
@@ -305,6 +315,7 @@ export function MarkingBar({ recording, player }: BarProps) {
           {!writing && <WordButton {...hold} label="Write a slip" onPress={() => begin('note', latest(at))} />}
           {!writing && <WordButton {...hold} label="Link" onPress={() => begin('link', latest(at))} />}
           <WordButton {...hold} label="Picture or file" onPress={() => attach(latest(at))} />
+          <WordButton {...hold} label="Copy" onPress={() => copy(latest(at))} />
           <WordButton {...hold} label="Play" onPress={() => player.playSpan(at.startMs, at.endMs)} />
           <WordButton {...hold} label="Repeat" onPress={() => player.repeat({ fromMs: at.startMs, toMs: at.endMs })} />
           {!writing && quote && (

@@ -56,7 +56,14 @@ function KeepPart() {
         />
       </View>
       {make.error && <Failure error={make.error} />}
-      {make.data && <MadeFile key={make.data.id} id={make.data.id} working={({ done }) => `${done} % is packed.`} />}
+      {make.data && (
+        <MadeFile
+          key={make.data.id}
+          id={make.data.id}
+          isMailed={false}
+          working={({ done }) => `${done} % is packed.`}
+        />
+      )}
     </>
   );
 }

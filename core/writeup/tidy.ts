@@ -1,5 +1,5 @@
 const FILLERS =
-  /\b(?:um+|uh+|erm?|basically|actually|literally)\b,?\s*|(?<=^|, )(?:you know|i mean|well|sort of|kind of|like),\s*|,\s*(?:you know|i mean)(?=[.,!?]|$)/gi;
+  /\b(?:um+|uh+|erm?|basically|actually|literally)\b,?\s*|(?<=^|, )(?:you know|i mean|well|sort of|kind of|like),\s*|,\s*(?:you know|i mean)(?:(?=[.!?]|$)|,(?= ))/gi;
 const OPENINGS =
   /^(?:(?:okay|ok|right|so|well|and|but|then|now|yes|yeah|oh|also|anyway|all right|alright)\b,?\s+|(?:i think|i guess|i suppose|i believe|i would say|it seems to me|let me say|as i said|what i mean is)(?: that)?,?\s+)+/i;
 /** "We need, we need stakes." */
@@ -64,5 +64,5 @@ export function reported(sentence: string, speaker: string): string | null {
     .replace(/\bmine\b/gi, "\u0001's")
     .replace(/\bmy\b/gi, "\u0001's")
     .replace(/\bme\b/gi, '\u0001');
-  return text.replaceAll('\u0001', speaker);
+  return text.replaceAll('\u0001', () => speaker);
 }

@@ -109,6 +109,8 @@ export class BackgroundFiles {
     const folder = path.join(this.folder, view.id);
     try {
       await fs.promises.mkdir(folder, { recursive: true });
+      // Stopped before it had begun, it does not begin.
+      gone.signal.throwIfAborted();
       const made = await work({ view, folder, signal: gone.signal });
       gone.signal.throwIfAborted();
       if (!made) {

@@ -206,10 +206,32 @@ describe('recording', () => {
     hear(10);
     FakeRecorder.last.give('kept ');
     await new Promise((resolve) => setTimeout(resolve, 20));
-    jest.spyOn(store, 'addPiece').mockImplementation(async () => false);
+    jest.spyOn(store, 'addPieces').mockImplementation(async () => false);
     FakeRecorder.last.give('too much ');
     await settled(() => finished.length === 1);
     expect(engine.state.problem).toContain('storage of this device is full');
+  });
+
+  it('a slow disk makes no queue: what came meanwhile goes to it in one go, and all of it is there', async () => {
+    const { store, engine, finished } = await speaking();
+    const write = store.addPieces.bind(store);
+    const sizes: number[] = [];
+    jest.spyOn(store, 'addPieces').mockImplementation(async (pieces) => {
+      sizes.push(pieces.length);
+      await new Promise((resolve) => setTimeout(resolve, 60));
+      return write(pieces);
+    });
+    hear(10);
+    for (let i = 0; i < 20; i++) {
+      FakeRecorder.last.give(`${i} `);
+      await new Promise((resolve) => setTimeout(resolve, 5));
+    }
+    engine.finish();
+    await settled(() => finished.length === 1);
+    expect(sizes.length).toBeLessThan(12);
+    expect(Math.max(...sizes)).toBeGreaterThan(3);
+    const text = await (await store.soundOf(finished[0]!))!.text();
+    expect(text).toBe(`${Array.from({ length: 20 }, (_, i) => `${i} `).join('')}end`);
   });
 
   it('keeps slips at their second, reworded and taken away at will', async () => {

@@ -56,6 +56,8 @@ type Running = {
   sequence: number;
   bytes: number;
   writing: Promise<void>;
+  isWriting: boolean;
+  unwritten: { sequence: number; data: Blob; elapsedMs: number }[];
   isThrownAway: boolean;
   pausedAt: number | null;
   mutedAt: number | null;
@@ -233,6 +235,7 @@ export class CaptureEngine {
     const clock = performance.now();
     const running: Running = {
       ...{ id, sources, recorder, sequence: 0, bytes: 0, writing: Promise.resolve(), isThrownAway: false },
+      ...{ isWriting: false, unwritten: [] },
       ...{ pausedAt: null, mutedAt: null, lastHeard: clock, lastSpaceCheck: 0, lastTextKept: clock },
       watch: setInterval(() => this.watch(running), WATCH_MS),
       letScreenGo: keepScreenOn(),
@@ -284,18 +287,30 @@ export class CaptureEngine {
 
   private keep(running: Running, data: Blob): void {
     if (data.size === 0) return;
-    const sequence = running.sequence++;
-    const { elapsedMs } = this.now;
+    running.unwritten.push({ sequence: running.sequence++, data, elapsedMs: this.now.elapsedMs });
     running.bytes += data.size;
-    running.writing = running.writing.then(async () => {
-      const isKept = await this.store.addPiece(running.id, sequence, await data.arrayBuffer(), elapsedMs);
-      if (isKept || this.running !== running) return;
-      this.end(false);
-      this.set({
-        problem:
-          'The storage of this device is full, so the recording was ended. All of it is kept: leave this page open until it is sent.',
-      });
-    });
+    if (!running.isWriting) running.writing = this.writeOut(running);
+  }
+
+  /** What came while the disk was busy goes to it in one go: a slow disk makes no queue that a crash would cost. */
+  private async writeOut(running: Running): Promise<void> {
+    running.isWriting = true;
+    try {
+      while (running.unwritten.length) {
+        const pieces = running.unwritten.splice(0).map(async ({ data, ...piece }) => ({
+          ...{ ...piece, captureId: running.id, content: await data.arrayBuffer() },
+        }));
+        const areKept = await this.store.addPieces(await Promise.all(pieces));
+        if (areKept || this.running !== running) continue;
+        this.end(false);
+        this.set({
+          problem:
+            'The storage of this device is full, so the recording was ended. All of it is kept: leave this page open until it is sent.',
+        });
+      }
+    } finally {
+      running.isWriting = false;
+    }
   }
 
   private end(isThrownAway: boolean): void {

@@ -132,15 +132,19 @@ export class CaptureStore {
    * Keeps the next piece of a recording; resolves when it is on the disk.
    * @returns false when the storage is full: the piece is then kept in this page
    */
-  async addPiece(captureId: string, sequence: number, content: ArrayBuffer, elapsedMs: number): Promise<boolean> {
-    const piece: Piece = { captureId, sequence, content, elapsedMs };
+  addPiece(captureId: string, sequence: number, content: ArrayBuffer, elapsedMs: number): Promise<boolean> {
+    return this.addPieces([{ captureId, sequence, content, elapsedMs }]);
+  }
+
+  /** The same for several, all or none of them. */
+  async addPieces(pieces: readonly Piece[]): Promise<boolean> {
     try {
       if (!this.database) throw new Error('Nothing is stored here.');
       const transaction = this.database.transaction('pieces', 'readwrite', { durability: 'strict' });
-      await Promise.all([transaction.store.put(piece), transaction.done]);
+      await Promise.all([...pieces.map((piece) => transaction.store.put(piece)), transaction.done]);
       return true;
     } catch {
-      this.inPageOf(captureId).pieces.push(piece);
+      for (const piece of pieces) this.inPageOf(piece.captureId).pieces.push(piece);
       return !this.isLasting;
     }
   }

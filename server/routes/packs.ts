@@ -49,7 +49,7 @@ export function servePacks(application: Express): void {
     response.setHeader('Content-Encoding', 'gzip');
     response.setHeader('Vary', 'Accept-Encoding');
     response.type(path.extname(request.path) === '.wasm' ? 'application/wasm' : 'application/octet-stream');
-    response.sendFile(file, { cacheControl: false });
+    response.sendFile(file, { cacheControl: false, dotfiles: 'allow' });
   });
   application.use(address, express.static(modelFolder(), { index: false }));
 }

@@ -37,7 +37,8 @@ async function sendMedia(response: Response, file: string, mediaType: string | n
   response.setHeader('Cache-Control', 'private, max-age=3600');
   if (mediaType) response.type(mediaType);
   await new Promise<void>((resolve, reject) =>
-    response.sendFile(file, { acceptRanges: true }, (error) => {
+    // The data folder may lie below a folder that is hidden, as the usual one does.
+    response.sendFile(file, { acceptRanges: true, dotfiles: 'allow' }, (error) => {
       // A player that asks for another range drops this one: that is no error.
       if (error && !response.headersSent) reject(error);
       else resolve();

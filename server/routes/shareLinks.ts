@@ -79,7 +79,7 @@ export function serveSharedPages(application: Express, sounds: SoundStore, visit
   router.get('/s/fonts/:name', (request, response) => {
     const file = FONTS[String(request.params['name'])];
     if (!file) throw new Problem('not-found', 'There is nothing at this address.');
-    response.set('Cache-Control', 'public, max-age=86400').sendFile(file);
+    response.set('Cache-Control', 'public, max-age=86400').sendFile(file, { dotfiles: 'allow' });
   });
   // Nobody finds an address by trying.
   router.use('/s', rateLimit({ windowMs: MINUTE_MS, limit: 600, standardHeaders: 'draft-8', legacyHeaders: false }));
@@ -144,7 +144,7 @@ export function serveSharedPages(application: Express, sounds: SoundStore, visit
     visits.sends(link.id, response);
     if (!recording.playbackFile) response.type(recording.mediaType);
     await new Promise<void>((resolve) =>
-      response.sendFile(file, { acceptRanges: true, cacheControl: false }, () => resolve()),
+      response.sendFile(file, { acceptRanges: true, cacheControl: false, dotfiles: 'allow' }, () => resolve()),
     );
   });
 

@@ -114,7 +114,7 @@ export function slipRoutes(sounds: SoundStore): Router {
     response.type(slip.file.mediaType);
     response.setHeader('Cache-Control', 'private, max-age=86400');
     await new Promise<void>((resolve, reject) =>
-      response.sendFile(path, (error) => (error ? reject(error) : resolve())),
+      response.sendFile(path, { dotfiles: 'allow' }, (error) => (error ? reject(error) : resolve())),
     );
   });
 

@@ -34,5 +34,7 @@ export async function sendPicture(sounds: SoundStore, pictureFile: string | null
   if (!file || !fs.existsSync(file)) throw new Problem('not-found', 'There is no such picture.');
   response.setHeader('Cache-Control', 'private, max-age=86400');
   response.type(PICTURES.find((p) => file.endsWith(p.extension))!.type);
-  await new Promise<void>((resolve, reject) => response.sendFile(file, (e) => (e ? reject(e) : resolve())));
+  await new Promise<void>((resolve, reject) =>
+    response.sendFile(file, { dotfiles: 'allow' }, (e) => (e ? reject(e) : resolve())),
+  );
 }

@@ -54,7 +54,7 @@ function MailForm({ id, fileName, isStandIn, onClose }: MailFormProps) {
       {send.error && <Failure error={send.error} />}
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 16 }}>
         <FrameButton
-          label={`Send “${fileName}”`}
+          label="Send the mail"
           isMain
           disabled={people.length === 0 || subject.trim() === '' || send.isPending}
           onPress={() => send.mutate({ to: people, subject, text })}

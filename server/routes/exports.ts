@@ -4,6 +4,7 @@ import { beginExport } from '../exports/exportWork';
 import { previewOf } from '../exports/makeFiles';
 import type { BackgroundFiles } from '../jobs/backgroundFiles';
 import type { SoundStore } from '../storage/soundStore';
+import { sendKept } from '../storage/sendKept';
 import { asFile } from './asFile';
 import { serve } from './serve';
 
@@ -18,9 +19,7 @@ export function exportRoutes(files: BackgroundFiles, sounds: SoundStore): Router
     const { path, name } = files.fileOf(params.id);
     asFile(response, name);
     response.setHeader('Cache-Control', 'private, no-store');
-    await new Promise<void>((resolve, reject) =>
-      response.sendFile(path, { dotfiles: 'allow' }, (e) => (e && !response.headersSent ? reject(e) : resolve())),
-    );
+    await sendKept(response, path);
   });
   serve(router, ENDPOINTS.previewExport, async ({ body: { item, format, choices } }) =>
     previewOf(item, format, choices, sounds),

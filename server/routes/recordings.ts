@@ -19,6 +19,7 @@ import { sharedSettings } from '../models/settings';
 import { TodoRow } from '../models/todo';
 import { cleanInBackground } from '../recognition/cleanedCopy';
 import type { SoundStore } from '../storage/soundStore';
+import { sendKept } from '../storage/sendKept';
 import { CARD_INCLUDES, cardView, recordingView } from '../views/recordingView';
 import { taggedWith, withPerson } from '../writeUps/scope';
 import { makeUsualWriteUp } from '../writeUps/usual';
@@ -36,14 +37,7 @@ async function find(id: string, transaction?: Transaction): Promise<Recording> {
 async function sendMedia(response: Response, file: string, mediaType: string | null): Promise<void> {
   response.setHeader('Cache-Control', 'private, max-age=3600');
   if (mediaType) response.type(mediaType);
-  await new Promise<void>((resolve, reject) =>
-    // The data folder may lie below a folder that is hidden, as the usual one does.
-    response.sendFile(file, { acceptRanges: true, dotfiles: 'allow' }, (error) => {
-      // A player that asks for another range drops this one: that is no error.
-      if (error && !response.headersSent) reject(error);
-      else resolve();
-    }),
-  );
+  await sendKept(response, file);
 }
 
 const ORDERS: Record<RecordingSort, Order> = {

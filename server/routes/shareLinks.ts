@@ -20,6 +20,7 @@ import { SHARED_SCRIPT, SHARED_STYLE, nothingPage, passwordPage, sharedPage } fr
 import type { Visits } from '../sharing/visits';
 import { sendPicture } from '../storage/pictures';
 import type { SoundStore } from '../storage/soundStore';
+import { sendKept } from '../storage/sendKept';
 import { serve } from './serve';
 
 const FONTS: Record<string, string> = {
@@ -79,7 +80,8 @@ export function serveSharedPages(application: Express, sounds: SoundStore, visit
   router.get('/s/fonts/:name', (request, response) => {
     const file = FONTS[String(request.params['name'])];
     if (!file) throw new Problem('not-found', 'There is nothing at this address.');
-    response.set('Cache-Control', 'public, max-age=86400').sendFile(file, { dotfiles: 'allow' });
+    response.set('Cache-Control', 'public, max-age=86400');
+    return sendKept(response, file);
   });
   // Nobody finds an address by trying.
   router.use('/s', rateLimit({ windowMs: MINUTE_MS, limit: 600, standardHeaders: 'draft-8', legacyHeaders: false }));
@@ -143,9 +145,7 @@ export function serveSharedPages(application: Express, sounds: SoundStore, visit
     if (!file || !fs.existsSync(file)) return nothing(response);
     visits.sends(link.id, response);
     if (!recording.playbackFile) response.type(recording.mediaType);
-    await new Promise<void>((resolve) =>
-      response.sendFile(file, { acceptRanges: true, cacheControl: false, dotfiles: 'allow' }, () => resolve()),
-    );
+    await sendKept(response, file, { cacheControl: false });
   });
 
   router.get('/s/:token/pictures/:id', async (request, response) => {

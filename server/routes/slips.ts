@@ -9,6 +9,7 @@ import { TodoRow } from '../models/todo';
 import { pdfText } from '../storage/pdfText';
 import { LARGEST_PICTURE, keepPicture, sendPicture } from '../storage/pictures';
 import type { SoundStore } from '../storage/soundStore';
+import { sendKept } from '../storage/sendKept';
 import { slipView } from '../views/recordingView';
 import { serve } from './serve';
 
@@ -113,9 +114,7 @@ export function slipRoutes(sounds: SoundStore): Router {
     response.attachment(slip.file.name);
     response.type(slip.file.mediaType);
     response.setHeader('Cache-Control', 'private, max-age=86400');
-    await new Promise<void>((resolve, reject) =>
-      response.sendFile(path, { dotfiles: 'allow' }, (error) => (error ? reject(error) : resolve())),
-    );
+    await sendKept(response, path);
   });
 
   router.use(ENDPOINTS.putPicture.path, raw({ type: () => true, limit: LARGEST_PICTURE }));

@@ -1,6 +1,7 @@
 import { Problem } from '@immeld/core/contract/problem';
 import type { Response } from 'express';
 import fs from 'node:fs';
+import { sendKept } from './sendKept';
 import type { SoundStore } from './soundStore';
 
 export const LARGEST_PICTURE = '20mb';
@@ -34,7 +35,5 @@ export async function sendPicture(sounds: SoundStore, pictureFile: string | null
   if (!file || !fs.existsSync(file)) throw new Problem('not-found', 'There is no such picture.');
   response.setHeader('Cache-Control', 'private, max-age=86400');
   response.type(PICTURES.find((p) => file.endsWith(p.extension))!.type);
-  await new Promise<void>((resolve, reject) =>
-    response.sendFile(file, { dotfiles: 'allow' }, (e) => (e ? reject(e) : resolve())),
-  );
+  await sendKept(response, file);
 }

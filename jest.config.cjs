@@ -75,7 +75,7 @@ module.exports = {
       testMatch: ['**/*.test.ts', '**/*.test.tsx'],
       modulePathIgnorePatterns: ['/dist/'],
       transformIgnorePatterns: [
-        'node_modules/(?!((jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|@expo-google-fonts/.*|react-native-.*|@immeld/.*|@noble/.*|uuid|d3-.*|marked))',
+        `node_modules/(?!((jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|@expo-google-fonts/.*|react-native-.*|standard-navigation|@immeld/.*|@noble/.*|uuid|d3-.*|marked|(${esmPackages.join('|')})/))`,
       ],
     },
   ],

@@ -1,4 +1,5 @@
 module.exports = (api) => {
-  api.cache(true);
-  return { presets: ['babel-preset-expo'] };
+  // The tests run without the bundler, which loads parts of the app later by itself.
+  const plugins = api.env('test') ? ['@babel/plugin-transform-dynamic-import'] : [];
+  return { presets: ['babel-preset-expo'], plugins };
 };

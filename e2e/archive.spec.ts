@@ -14,7 +14,8 @@ async function bringBack(page: Page, file: string): Promise<void> {
 async function everything(page: Page): Promise<Recording[]> {
   const ask = <T>(path: string) =>
     page.evaluate(async (address) => (await (await fetch(address)).json()) as unknown, `/api${path}`) as Promise<T>;
-  const { items } = await ask<{ items: RecordingCard[] }>('/recordings?place=all&limit=200');
+  // Somebody who was not here before has nothing yet.
+  const { items = [] } = await ask<{ items?: RecordingCard[] }>('/recordings?place=all&limit=200');
   return Promise.all(items.map(({ id }) => ask<Recording>(`/recordings/${id}`)));
 }
 

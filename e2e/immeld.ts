@@ -23,12 +23,22 @@ const freePort = (): Promise<number> =>
 /** Where the data of the demo lie that every house begins with. */
 const DEMO_TEMPLATE = path.join(root, '.immeld', 'demo-template');
 
-/** Makes the demo's day as of now, whatever was made before. */
-export function makeDemoTemplate(): void {
+/**
+ * Makes the demo's day as of now, whatever was made before. What the demo leaves to be recognised while one watches is
+ * recognised here, once for all tests.
+ */
+export async function makeDemoTemplate(): Promise<void> {
   fs.rmSync(DEMO_TEMPLATE, { recursive: true, force: true });
-  execFileSync(process.execPath, [path.join(root, 'demo', 'dist', 'makeDemoData.cjs'), DEMO_TEMPLATE], {
-    stdio: 'ignore',
-  });
+  const immeld = new Immeld();
+  const program = path.join(root, 'demo', 'dist', 'makeDemoData.cjs');
+  execFileSync(process.execPath, [program, immeld.dataFolder], { stdio: 'ignore' });
+  await immeld.start();
+  const isBusy = async () =>
+    (await immeld.ask<{ items: Job[] }>('/jobs')).items.some((j) => j.state === 'waiting' || j.state === 'running');
+  while (await isBusy()) await new Promise((resolve) => setTimeout(resolve, 200));
+  await immeld.stop();
+  fs.cpSync(immeld.dataFolder, DEMO_TEMPLATE, { recursive: true });
+  immeld.remove();
 }
 
 /** The built server on a data folder of its own. */
@@ -43,9 +53,8 @@ export class Immeld {
 
   private port = 0;
 
-  /** The demo's day; made once for all tests, as it takes seconds. */
+  /** A copy of the demo's day, which is made before all tests. */
   makeDemoData(): void {
-    if (!fs.existsSync(DEMO_TEMPLATE)) makeDemoTemplate();
     fs.cpSync(DEMO_TEMPLATE, this.dataFolder, { recursive: true });
   }
 
@@ -76,6 +85,13 @@ export class Immeld {
 
   kill(): void {
     this.program?.kill('SIGKILL');
+  }
+
+  /** Ends the server as one does who switches it off: everything is on the disk then. */
+  async stop(): Promise<void> {
+    const ended = new Promise((resolve) => this.program?.once('exit', resolve));
+    this.program?.kill('SIGTERM');
+    await ended;
   }
 
   remove(): void {

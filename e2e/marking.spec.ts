@@ -36,7 +36,9 @@ for (const [name, viewport] of [
       });
       const selected = words.slice(3, 6).map((w) => w.text);
       expect(copied[0]).toBe(selected.join(' '));
-      expect(copied[1]).toContain(`<p>${selected.join(' ')}</p>`);
+      expect(copied[1]).toContain(`<p dir="auto">${selected.join(' ')}</p>`);
+      await page.getByRole('button', { name: 'As Markdown' }).click();
+      await expect(page.getByText('The words are copied as Markdown.')).toBeVisible();
 
       await selectWords(page, 3, 5);
       await bar.getByRole('button', { name: 'Mark: Question' }).click();

@@ -1,18 +1,16 @@
 /** Measures recognition and capture and prints the tables; `--write` puts them into docs/benchmarks.md. */
 import { spawnSync } from 'node:child_process';
 import path from 'node:path';
-import { checkNode, installChromium, installDebian, installNpmPackages, installTestSpeech } from './install.mjs';
+import { checkNode, installDebian, installForTests } from './install.mjs';
 import { root, say } from './paths.mjs';
 
 checkNode();
-installNpmPackages();
-installTestSpeech();
+await installForTests();
 if (spawnSync('sh', ['-c', 'command -v pocketsphinx_continuous'], { stdio: 'ignore' }).status !== 0) {
-  installDebian(['pocketsphinx', 'pocketsphinx-en-us'], 'pocketsphinx, for comparison');
+  await installDebian(['pocketsphinx', 'pocketsphinx-en-us'], 'pocketsphinx, for comparison');
 }
 if (spawnSync('sh', ['-c', 'command -v flite'], { stdio: 'ignore' }).status !== 0)
-  installDebian(['flite'], 'flite, voices');
-installChromium();
+  await installDebian(['flite'], 'flite, voices');
 const { buildAll } = await import('./build.mjs');
 await buildAll();
 say('Measuring; this takes about three quarters of an hour on two quiet cores, ten minutes with --short …');

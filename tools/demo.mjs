@@ -6,7 +6,7 @@ import { checkNode, installNpmPackages } from './install.mjs';
 import { root, say } from './paths.mjs';
 
 checkNode();
-installNpmPackages();
+await installNpmPackages();
 const { buildAll } = await import('./build.mjs');
 await buildAll();
 

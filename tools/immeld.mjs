@@ -5,7 +5,7 @@ import { checkNode, installNpmPackages } from './install.mjs';
 import { root } from './paths.mjs';
 
 checkNode();
-installNpmPackages();
+await installNpmPackages();
 const { buildAll } = await import('./build.mjs');
 await buildAll({ only: ['model files', 'command line'] });
 const run = spawnSync(process.execPath, [path.join(root, 'cli', 'dist', 'immeld.cjs'), ...process.argv.slice(2)], {

@@ -1,5 +1,5 @@
 /** Installs what is missing: npm packages from the lock file and, where it can and needs to, Debian packages. */
-import { execFileSync, spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
@@ -20,58 +20,85 @@ export function checkNode() {
   process.exit(1);
 }
 
-export function installNpmPackages() {
-  const mark = path.join(root, 'node_modules', '.immeld-installed');
-  // A copied or cleaned folder may have lost what was compiled in it.
-  const compiled = path.join(root, 'node_modules', 'sqlite3', 'build', 'Release', 'node_sqlite3.node');
-  if (fs.existsSync(mark) && fs.readFileSync(mark, 'utf8') === lockHash() && fs.existsSync(compiled)) return;
-  ensureCompiler();
+/** Runs a program to its end. Resolves to whether all went well. */
+const run = (program, args, options) =>
+  new Promise((resolve) =>
+    spawn(program, args, options)
+      .once('close', (status) => resolve(status === 0))
+      .once('error', () => resolve(false)),
+  );
+
+const MARK = path.join(root, 'node_modules', '.immeld-installed');
+// A copied or cleaned folder may have lost what was compiled in it.
+const COMPILED = path.join(root, 'node_modules', 'sqlite3', 'build', 'Release', 'node_sqlite3.node');
+const hasNpmPackages = () =>
+  fs.existsSync(MARK) && fs.readFileSync(MARK, 'utf8') === lockHash() && fs.existsSync(COMPILED);
+
+export async function installNpmPackages() {
+  if (hasNpmPackages()) return;
+  await ensureCompiler();
   say('Installing packages (some minutes the first time) …');
-  execFileSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel', 'error'], {
+  const isDone = await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel', 'error'], {
     cwd: root,
     stdio: ['ignore', process.stderr, process.stderr],
     // The CPU build is in the package; its script would fetch what we do not use.
     env: { ...process.env, ONNXRUNTIME_NODE_INSTALL: 'skip', JOBS: 'max' },
     shell: process.platform === 'win32',
   });
-  fs.writeFileSync(mark, lockHash());
+  if (!isDone) throw new Error('The packages could not be installed; what npm says stands above.');
+  fs.writeFileSync(MARK, lockHash());
 }
 
 /** The database module is built from source where no ready build can be had. */
-function ensureCompiler() {
+async function ensureCompiler() {
   if (process.platform !== 'linux' || (has('g++') && has('make') && has('python3'))) return;
-  installDebian(['g++', 'make', 'python3'], 'a C++ compiler (g++), make and python3 for the database module');
+  await installDebian(['g++', 'make', 'python3'], 'a C++ compiler (g++), make and python3 for the database module');
 }
 
 /** Debian packages, or a sentence about what to install by hand. Returns whether they are there now. */
-export function installDebian(packages, purpose) {
+export async function installDebian(packages, purpose) {
   const isRoot = process.getuid?.() === 0;
   if (!has('apt-get') || (!isRoot && !has('sudo'))) {
     say(`Please install ${purpose}, then run the same command again.`);
     return false;
   }
   say(`Installing Debian packages: ${packages.join(' ')} …`);
-  const run = (...args) =>
-    spawnSync(isRoot ? 'apt-get' : 'sudo', isRoot ? args : ['-n', 'apt-get', ...args], {
+  const apt = (...args) =>
+    run(isRoot ? 'apt-get' : 'sudo', isRoot ? args : ['-n', 'apt-get', ...args], {
       stdio: ['ignore', 'ignore', 'inherit'],
       env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
-    }).status === 0;
-  run('update');
-  const done = run('install', '-y', '--no-install-recommends', ...packages);
+    });
+  await apt('update');
+  const done = await apt('install', '-y', '--no-install-recommends', ...packages);
   if (!done) say(`That did not work. Please install ${purpose} by hand, then run the same command again.`);
   return done;
 }
 
-/** Debian's Chromium for the browser tests. Throws when it cannot be had. */
-export function installChromium() {
-  if (fs.existsSync('/usr/bin/chromium')) return;
-  installDebian(['chromium'], 'Chromium');
-  if (!fs.existsSync('/usr/bin/chromium')) throw new Error('The browser tests need Chromium at /usr/bin/chromium.');
+const CHROMIUM = '/usr/bin/chromium';
+const NEEDED_BY_TESTS = [
+  { package: 'chromium', file: CHROMIUM, purpose: 'Chromium' },
+  // Speech of real readers with its published text.
+  {
+    ...{ package: 'pocketsphinx-testdata', file: '/usr/share/pocketsphinx/test/data/librivox' },
+    purpose: 'Debian’s pocketsphinx-testdata',
+  },
+];
+
+/** Everything that the tests need: Debian's packages come while npm builds the database module. */
+export async function installForTests() {
+  // Debian's installer does one thing at a time.
+  if (!hasNpmPackages()) await ensureCompiler();
+  await Promise.all([installNpmPackages(), installBrowserAndSpeech()]);
 }
 
-/** Speech of real readers with its published text: Debian's pocketsphinx-testdata. */
-export function installTestSpeech() {
-  if (!fs.existsSync('/usr/share/pocketsphinx/test/data/librivox')) {
-    installDebian(['pocketsphinx-testdata'], 'Debian’s pocketsphinx-testdata');
+/** Rejects where there is no browser to be had. */
+async function installBrowserAndSpeech() {
+  const missing = NEEDED_BY_TESTS.filter(({ file }) => !fs.existsSync(file));
+  if (missing.length) {
+    await installDebian(
+      missing.map((m) => m.package),
+      missing.map((m) => m.purpose).join(' and '),
+    );
   }
+  if (!fs.existsSync(CHROMIUM)) throw new Error(`The browser tests need Chromium at ${CHROMIUM}.`);
 }

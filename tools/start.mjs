@@ -5,7 +5,7 @@ import { checkNode, installNpmPackages } from './install.mjs';
 import { root } from './paths.mjs';
 
 checkNode();
-installNpmPackages();
+await installNpmPackages();
 const { buildAll } = await import('./build.mjs');
 await buildAll();
 const server = spawn(process.execPath, [path.join(root, 'server', 'dist', 'main.cjs')], { stdio: 'inherit' });

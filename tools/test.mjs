@@ -2,13 +2,11 @@
 import { spawn, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
-import { checkNode, installChromium, installNpmPackages, installTestSpeech } from './install.mjs';
+import { checkNode, installForTests } from './install.mjs';
 import { root, say } from './paths.mjs';
 
 checkNode();
-installNpmPackages();
-installTestSpeech();
-installChromium();
+await installForTests();
 
 const reports = path.join(root, '.immeld', 'reports');
 fs.rmSync(reports, { recursive: true, force: true });
@@ -48,7 +46,11 @@ async function twoByTwo(checks) {
     for (let check = waiting.shift(); check; check = waiting.shift()) {
       const [name, program, ...args] = check;
       const started = Date.now();
-      const child = spawn(bin(program), args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'], env: env() });
+      const child = spawn(path.isAbsolute(program) ? program : bin(program), args, {
+        cwd: root,
+        stdio: ['ignore', 'pipe', 'pipe'],
+        env: env(),
+      });
       let said = '';
       for (const stream of [child.stdout, child.stderr]) stream.on('data', (bytes) => (said += bytes));
       const status = await new Promise((resolve) => child.once('close', resolve).once('error', () => resolve(1)));
@@ -70,6 +72,8 @@ const flakyIn = ({ file, specs = [], suites = [] }) => [
 const jestReport = path.join(reports, 'jest.json');
 
 await twoByTwo([
+  // Takes longest, so it begins first.
+  ['Build', process.execPath, 'tools/build.mjs'],
   ['Lint', 'eslint', '.', '--max-warnings', '0'],
   ...['app', 'server', 'e2e', 'demo', 'core', 'cli'].map((part) => [`Types of ${part}`, 'tsc', '-p', part]),
   ['Format', 'prettier', '--check', '--log-level', 'warn', '.'],
@@ -78,7 +82,6 @@ await twoByTwo([
     ...['--config', '.dependency-cruiser.cjs', '--output-type', 'err'],
   ],
 ]);
-step('Build', process.execPath, ['tools/build.mjs']);
 step(
   'Unit and server tests',
   bin('jest'),

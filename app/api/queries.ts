@@ -14,6 +14,7 @@ import type { SlipChange } from '@immeld/core/contract/slips';
 import type { Batch, FolderChange, NamedChange, NewFolder } from '@immeld/core/contract/shelves';
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect } from 'react';
+import { v4 as newId } from 'uuid';
 import { localDay, localTime } from '../ui/dates';
 import { addressOf, call } from './call';
 import { refreshSoon } from './refreshSoon';
@@ -267,7 +268,7 @@ export function useChanges() {
     }),
     comment: useMutation({
       mutationFn: ({ id, text }: { id: string; text: string }) =>
-        call('addComment', { params: { id }, body: { id: crypto.randomUUID(), text } }),
+        call('addComment', { params: { id }, body: { id: newId(), text } }),
       ...done,
     }),
     uncomment: useMutation({

@@ -1,4 +1,4 @@
-import { renderHook } from '@testing-library/react-native';
+import { renderHook } from '@testing-library/react';
 import { findText, useFindText } from './findText';
 
 const now = (): string => renderHook(useFindText).result.current;

@@ -1,4 +1,4 @@
-import { copyFormatted } from './copyFormatted';
+import { copyFormatted } from './clipboard';
 import { countName } from './counts';
 import { PICTURE_TYPES, pickFile } from './pickFile';
 

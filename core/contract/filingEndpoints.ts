@@ -94,7 +94,7 @@ export const FILING_ENDPOINTS = {
   changeMany: endpoint({
     method: 'post',
     path: '/recordings/batch',
-    summary: 'File, move, tag, archive, bin or restore many recordings at once',
+    summary: 'File, move, tag, archive, bin or restore many recordings and notes at once',
     params: none,
     query: none,
     body: batchSchema,

@@ -90,17 +90,14 @@ export const shelvesSchema = yup.object({
 });
 export type Shelves = yup.InferType<typeof shelvesSchema>;
 
-const ids = () =>
-  yup
-    .array()
-    .of(yup.string().uuid().required())
-    .min(1, 'Choose at least one recording.')
-    .max(2000, 'At most 2,000 at once.');
+const ids = () => yup.array().of(yup.string().uuid().required()).max(2000, 'At most 2,000 at once.');
 
-/** The same for many recordings at once. */
+/** The same for many recordings and notes at once. What only recordings have (project, being filed) leaves notes as they are. */
 export const batchSchema = yup
   .object({
+    /** Recordings. */
     ids: ids().required(),
+    noteIds: ids(),
     /** Files each as it is suggested. */
     asSuggested: yup.boolean(),
     folderId: yup.string().uuid().nullable(),
@@ -112,6 +109,11 @@ export const batchSchema = yup
     isArchived: yup.boolean(),
     isBinned: yup.boolean(),
   })
+  .test(
+    'some',
+    'Choose at least one recording or note.',
+    ({ ids: recordings, noteIds }) => (recordings?.length ?? 0) + (noteIds?.length ?? 0) > 0,
+  )
   .noUnknown();
 export type Batch = yup.InferType<typeof batchSchema>;
 

@@ -73,6 +73,12 @@ export class Archive {
       if (manifest.version > ARCHIVE_VERSION) {
         throw new ArchiveProblem('This archive was made by a newer Immeld. Bring this one up to date first.');
       }
+      // Before anything is written, so that nothing that was made up to unpack without end begins to.
+      for (const { path: name, size } of manifest.files) {
+        if (entries.get(name)?.uncompressedSize !== size) {
+          throw new ArchiveProblem(`The archive is damaged. “${name}” is missing or not as long as it was.`);
+        }
+      }
       return new Archive(zip, entries, manifest);
     } catch (error) {
       zip.close();

@@ -142,6 +142,26 @@ it('does not write over data, and refuses what a newer Immeld made', async () =>
   expect(fs.existsSync(target)).toBe(false);
 });
 
+it('one that is longer than it says is refused before it is unpacked', async () => {
+  const zip = await JSZip.loadAsync(fs.readFileSync(archive));
+  zip.file('sound/a.m4a', Buffer.alloc(40_000_000));
+  const swollen = path.join(folder, 'swollen.zip');
+  fs.writeFileSync(swollen, await zip.generateAsync({ type: 'nodebuffer', compression: 'DEFLATE' }));
+  expect(fs.statSync(swollen).size).toBeLessThan(1_000_000);
+  await expect(verify(swollen)).rejects.toThrow('“sound/a.m4a” is missing or not as long as it was');
+});
+
+it('where the disk has too little room nothing is begun, and it is told how much is needed', async () => {
+  const target = path.join(folder, 'full');
+  const needed = manifest.files.reduce((sum, f) => sum + f.size, 0);
+  await expect(restore(archive, target, { freeBytes: () => needed - 1 })).rejects.toThrow(
+    /needs 0\.1 GB on the disk .* Make room/,
+  );
+  expect([target, `${target}.restoring`].some((f) => fs.existsSync(f))).toBe(false);
+  await restore(archive, target, { freeBytes: () => needed * 3 });
+  expect(fs.readFileSync(path.join(target, 'sound', 'a.m4a'))).toEqual(sound);
+});
+
 it('of nothing there is no archive', async () => {
   await expect(backup(path.join(folder, 'nowhere'), path.join(folder, 'x.zip'))).rejects.toThrow('no data of Immeld');
   await expect(verify(path.join(folder, 'nowhere.zip'))).rejects.toThrow('There is no file');

@@ -9,7 +9,34 @@ import { Archive, ArchiveProblem, type Manifest } from './archive';
 import { PassphraseProblem, isLocked, unlock } from './locked';
 import { columnsOf, fromJson, objectTables } from './tables';
 
-export type ReadOptions = { passphrase?: string; onProgress?: (share: number) => void };
+export type ReadOptions = {
+  passphrase?: string;
+  onProgress?: (share: number) => void;
+  /** Bytes that may still be written below a folder; asked of the file system unless it is given. */
+  freeBytes?: (folder: string) => number;
+};
+
+const freeBytesOf = (folder: string): number => {
+  const { bavail, bsize } = fs.statfsSync(folder);
+  return bavail * bsize;
+};
+/** The database with its indices, as a multiple of the objects' JSON, at most. */
+const DATABASE_PER_OBJECTS = 3;
+const GIGABYTE = 1024 ** 3;
+const inGigabytes = (bytes: number): string => `${Math.max(0.1, bytes / GIGABYTE).toFixed(1)} GB`;
+
+/** @throws ArchiveProblem where what the archive holds does not fit on the disk */
+function refuseTooLarge({ files }: Manifest, free: number): void {
+  const needed = files.reduce(
+    (sum, { path: name, size }) => sum + size * (name.startsWith('objects/') ? DATABASE_PER_OBJECTS : 1),
+    0,
+  );
+  if (needed > free) {
+    throw new ArchiveProblem(
+      `This archive needs ${inGigabytes(needed)} on the disk where Immeld keeps its data, and ${inGigabytes(free)} are free. Make room, then bring it back again.`,
+    );
+  }
+}
 
 /** Opens an archive, locked or not, and gives it to `work`; what was unlocked is gone afterwards. */
 async function withArchive<T>(
@@ -68,6 +95,8 @@ export function restore(file: string, dataFolder: string, options: ReadOptions =
     if (unknown.length) {
       throw new ArchiveProblem('This archive was made by a newer Immeld. Bring this one up to date first.');
     }
+    fs.mkdirSync(path.dirname(path.resolve(dataFolder)), { recursive: true });
+    refuseTooLarge(manifest, (options.freeBytes ?? freeBytesOf)(path.dirname(path.resolve(dataFolder))));
     await refuseDamaged(archive, (share) => onProgress(share * 0.4));
     const building = `${dataFolder.replace(/[/\\]+$/, '')}.restoring`;
     fs.rmSync(building, { recursive: true, force: true });

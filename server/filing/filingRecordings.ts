@@ -1,17 +1,16 @@
 import type { RecordingChange } from '@immeld/core/contract/recordings';
-import type { Batch } from '@immeld/core/contract/shelves';
 import { Problem } from '@immeld/core/contract/problem';
 import { appointmentFor } from '../calendar/calendars';
 import type { Deed } from '../history/deeds';
 import { Folder } from '../models/folder';
 import { Person, RecordingPerson } from '../models/person';
 import { Project } from '../models/project';
-import { Recording, titleOf } from '../models/recording';
+import { type Recording, titleOf } from '../models/recording';
 import { sharedSettings } from '../models/settings';
 import { RecordingTag, Tag } from '../models/tag';
 import { TodoRow } from '../models/todo';
 import { setDictation } from '../transcript/dictation';
-import { checkFolder, projectId, setPeople, setTags } from './shelving';
+import { projectId, setPeople, setTags } from './shelving';
 
 async function chosenAppointment(recording: Recording, { appointmentId, zone }: RecordingChange) {
   const chosen = await appointmentFor(recording.startedAt, zone ?? null, appointmentId);
@@ -89,7 +88,7 @@ export async function beside(recording: Recording, change: RecordingChange, deed
   };
 }
 
-async function namesOf({ id }: Recording, deed: Deed): Promise<{ tags: string[]; people: string[] }> {
+export async function namesOf({ id }: Recording, deed: Deed): Promise<{ tags: string[]; people: string[] }> {
   const { transaction } = deed;
   const tags = await Tag.findAll({ where: { id: await linked(RecordingTag, id, 'tagId', deed) }, transaction });
   const people = await Person.findAll({
@@ -136,38 +135,4 @@ async function linked(
 ): Promise<string[]> {
   const rows = await (table as typeof RecordingTag).findAll({ where: { recordingId }, transaction });
   return rows.map((r) => r.get(column) as string);
-}
-
-/** The same for many recordings; those that are not there any more are passed over. */
-export async function changeMany(batch: Batch, deed: Deed): Promise<{ text: string; count: number }> {
-  const { ids, asSuggested, addTags = [], removeTags = [], ...change } = batch;
-  await checkFolder(change.folderId);
-  const rows = await Recording.findAll({ where: { id: ids }, transaction: deed.transaction });
-  const gone = new Set(removeTags.map((t) => t.toLowerCase()));
-  for (const recording of rows) {
-    if (asSuggested) await fileAsSuggested(recording, deed);
-    const hasChange = Object.keys(change).length > 0;
-    const { tags } = await namesOf(recording, deed);
-    const isRetagged = addTags.length + removeTags.length > 0;
-    if (hasChange || isRetagged) {
-      const kept = tags.filter((t) => !gone.has(t.toLowerCase()));
-      await changeRecording(recording, { ...change, ...(isRetagged ? { tags: [...kept, ...addTags] } : {}) }, deed);
-    }
-  }
-  return { text: await batchInWords(batch, rows), count: rows.length };
-}
-
-async function batchInWords(batch: Batch, rows: readonly Recording[]): Promise<string> {
-  const what = rows.length === 1 ? `“${titleOf(rows[0]!)}”` : `${rows.length} recordings`;
-  const are = rows.length === 1 ? 'is' : 'are';
-  if (batch.isBinned !== undefined)
-    return batch.isBinned ? `${what} ${are} in the bin for 30 days.` : `${what} ${are} out of the bin.`;
-  if (batch.isArchived !== undefined) return `${what} ${are} ${batch.isArchived ? 'in' : 'out of'} the archive.`;
-  if (batch.folderId) return `${what} ${are} in ${(await Folder.findByPk(batch.folderId))!.name}.`;
-  if (batch.asSuggested || batch.isFiled) return `${what} ${are} filed.`;
-  if (batch.isFiled === false) return `${what} ${are} back in the tray.`;
-  if (batch.isFavourite !== undefined)
-    return `${what} ${are} ${batch.isFavourite ? 'among' : 'no more among'} the favourites.`;
-  if (batch.addTags?.length) return `${what} ${are} tagged ${batch.addTags.join(', ')}.`;
-  return `${what} ${are} changed.`;
 }

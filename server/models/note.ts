@@ -52,6 +52,9 @@ export class NoteRow extends Model<InferAttributes<NoteRow>, InferCreationAttrib
   }
 }
 
+/** What a note is called in lists and sentences. */
+export const titleOfNote = ({ title }: { title: string }): string => title || 'Note without a title';
+
 export class NoteTag extends Model<InferAttributes<NoteTag>, InferCreationAttributes<NoteTag>> {
   declare noteId: string;
   declare tagId: string;

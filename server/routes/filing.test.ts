@@ -1,4 +1,5 @@
 import fs from 'node:fs';
+import type { Note } from '@immeld/core/contract/notes';
 import type { ProblemDetails } from '@immeld/core/contract/problem';
 import type { Recording, RecordingCard } from '@immeld/core/contract/recordings';
 import type { Deed, Done, Folder, Named, Shelves } from '@immeld/core/contract/shelves';
@@ -82,9 +83,38 @@ describe('many recordings at once', () => {
     expect(await list('place=bin')).toEqual(expect.arrayContaining(ids));
   });
 
+  it('and notes with them, go together and come back together', async () => {
+    const home = await folder('Evening');
+    const id = await say({ text: 'Something said.' });
+    const note = async (title: string) => (await ask<Note>('POST', '/notes', { title })).id;
+    const [first, second] = [await note('Written one'), await note('')];
+    const noteOf = (noteId: string) => ask<Note>('GET', `/notes/${noteId}`);
+    const batch = { ids: [id], noteIds: [first, second] };
+    const moved = await ask<Done>('POST', '/recordings/batch', {
+      ...{ ...batch, folderId: home.id, isFiled: true, addTags: ['both'] },
+    });
+    expect(moved).toMatchObject({ text: '1 recording and 2 notes are in Evening.', count: 3 });
+    expect(await get(id)).toMatchObject({ folderId: home.id, tags: ['both'], isFiled: true });
+    expect(await noteOf(second)).toMatchObject({ folderId: home.id, tags: ['both'], title: '' });
+    await undo(moved.deedId);
+    expect([await get(id), await noteOf(first)]).toMatchObject([
+      { folderId: null, tags: [], isFiled: false },
+      { folderId: null, tags: [] },
+    ]);
+    await ask('POST', '/recordings/batch', { ids: [], noteIds: [first], addTags: ['one', 'two'] });
+    await ask('POST', '/recordings/batch', { ids: [], noteIds: [first], removeTags: ['ONE'], isFavourite: true });
+    expect(await noteOf(first)).toMatchObject({ tags: ['two'], isFavourite: true });
+    const binned = await ask<Done>('POST', '/recordings/batch', { ids: [], noteIds: [second], isBinned: true });
+    expect(binned.text).toBe('“Note without a title” is in the bin for 30 days.');
+    expect((await noteOf(second)).isBinned).toBe(true);
+    expect((await ask<Done>('POST', '/recordings/batch', { ids: [], noteIds: [id], isArchived: true })).text).toBe(
+      'None of them is here any more.',
+    );
+  });
+
   it('refuses none, and a folder that is gone', async () => {
     expect(await ask<ProblemDetails>('POST', '/recordings/batch', { ids: [] })).toMatchObject({
-      detail: 'Choose at least one recording.',
+      detail: 'Choose at least one recording or note.',
     });
     const gone = await folder('Gone');
     await ask('PATCH', `/folders/${gone.id}`, { isBinned: true });

@@ -8,7 +8,7 @@ import { addQuickWords, addQuotation, changeNote, writeBody } from '../filing/no
 import { checkFolder, isBinned, notBinned } from '../filing/shelving';
 import { besidesNote } from '../find/relatedItems';
 import { doing } from '../history/deeds';
-import { NoteRow, NoteTag } from '../models/note';
+import { NoteRow, NoteTag, titleOfNote } from '../models/note';
 import { NotePictureRow, NoteVersionRow } from '../models/noteHistory';
 import { Recording, titleOf } from '../models/recording';
 import { Tag } from '../models/tag';
@@ -68,7 +68,7 @@ export function noteRoutes(database: Sequelize, sounds: SoundStore): Router {
       const note = await NoteRow.findByPk(params.id, { transaction: deed.transaction });
       if (!note) throw notFound();
       await changeNote(note, body, deed);
-      const name = `“${note.title || 'Note without a title'}”`;
+      const name = `“${titleOfNote(note)}”`;
       const text =
         body.isBinned !== undefined
           ? `${name} is ${body.isBinned ? 'in the bin for 30 days' : 'out of the bin'}.`
@@ -162,7 +162,7 @@ export function noteRoutes(database: Sequelize, sounds: SoundStore): Router {
     return {
       items: [
         ...recordings.map((r) => ({ kind: 'recording' as const, id: r.id, title: titleOf(r) })),
-        ...notes.map((n) => ({ kind: 'note' as const, id: n.id, title: n.title || 'Note without a title' })),
+        ...notes.map((n) => ({ kind: 'note' as const, id: n.id, title: titleOfNote(n) })),
       ].slice(0, MOST_TARGETS),
     };
   });

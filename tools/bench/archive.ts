@@ -112,7 +112,7 @@ async function same(one: string, other: string): Promise<string> {
 
 async function main(): Promise<void> {
   const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'immeld-bench-archive-'));
-  makeDemoTemplate();
+  await makeDemoTemplate();
   const immeld = new Immeld();
   immeld.makeDemoData();
   fs.renameSync(immeld.dataFolder, path.join(folder, 'data'));

@@ -18,7 +18,7 @@ function peakOf(port: string): number {
 }
 
 async function main(): Promise<void> {
-  makeDemoTemplate();
+  await makeDemoTemplate();
   const immeld = new Immeld();
   immeld.makeDemoData();
   const { id, words, hours } = await seedFiveHours(immeld.dataFolder);

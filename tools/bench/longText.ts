@@ -7,7 +7,7 @@ const TIMES = 5;
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
 
 async function main(): Promise<void> {
-  makeDemoTemplate();
+  await makeDemoTemplate();
   const immeld = new Immeld();
   immeld.makeDemoData();
   const { id, words, hours } = await seedFiveHours(immeld.dataFolder);

@@ -1,21 +1,20 @@
 import { RECORDING_SORTS, type RecordingSort } from '@immeld/core/contract/recordingLists';
-import type { NoteCard } from '@immeld/core/contract/notes';
 import type { RecordingCard } from '@immeld/core/contract/recordings';
 import { useLocalSearchParams, useRouter } from 'expo-router';
-import { type ReactElement, useState } from 'react';
+import { useState } from 'react';
 import { View } from 'react-native';
 import { useNotes, useShelves } from '../../api/queries';
 import { NewNote } from '../../features/notes/newNote';
 import { NoteRow } from '../../features/notes/noteRow';
 import { FolderActions, NamedActions, TagActions } from '../../features/shelves/shelfActions';
-import { type Grouping, GROUPINGS, groupName } from '../../features/shelves/grouping';
+import { type Grouping, GROUPINGS } from '../../features/shelves/grouping';
 import { shelfOf } from '../../features/shelves/shelfOf';
+import { withNotes } from '../../features/shelves/withNotes';
 import { RecordingList } from '../../features/tray/recordingList';
 import { RecordingRow } from '../../features/tray/recordingRow';
 import { SelectionBar } from '../../features/tray/selectionBar';
 import { useChosen } from '../../features/tray/useChosen';
 import { scopeAddress } from '../../features/writeUps/scopeAddress';
-import { localTime } from '../../ui/dates';
 import { Empty } from '../../ui/notice';
 import { OneOf } from '../../ui/oneOf';
 import { WordButton } from '../../ui/press';
@@ -41,12 +40,15 @@ export default function ShelfScreen() {
   const [isChanging, setChanging] = useState(false);
   const chosen = useChosen();
   const hasNotes = !shelf.filter.personId && !shelf.filter.projectId;
-  const { data: notes } = useNotes(shelf.filter, hasNotes);
+  const { data: noteList } = useNotes(shelf.filter, hasNotes);
+  const notes = hasNotes ? (noteList?.items ?? []) : [];
+  const isNote = (one: string) => notes.some((n) => n.id === one);
   const [shown, setShown] = useState<readonly RecordingCard[]>([]);
   const folder = data?.folders.find((f) => f.id === id);
   const tag = id === 'tag' ? data?.tags.find((t) => t.name === name) : undefined;
   const kind = id === 'person' || id === 'project' ? id : null;
   const named = kind && (kind === 'person' ? data?.people : data?.projects)?.find((n) => n.id === of);
+  const onShelf = [...shown.map((r) => r.id), ...notes.map((n) => n.id)];
   const header = (
     <View style={{ paddingTop: 14, paddingBottom: 4 }}>
       <Title>{shelf.title}</Title>
@@ -95,9 +97,10 @@ export default function ShelfScreen() {
       )}
       {chosen.chosen && (
         <SelectionBar
-          ids={[...chosen.chosen]}
+          ids={[...chosen.chosen].filter((one) => !isNote(one))}
+          noteIds={[...chosen.chosen].filter(isNote)}
           where={shelf.where}
-          onChooseAll={shown.length ? () => chosen.set(shown.map((r) => r.id)) : null}
+          onChooseAll={onShelf.length ? () => chosen.set(onShelf) : null}
           onDone={chosen.end}
         />
       )}
@@ -111,7 +114,14 @@ export default function ShelfScreen() {
         redrawFor={[chosen.chosen, grouping]}
         between={(items, isComplete) => {
           if (items !== shown && items.length !== shown.length) queueMicrotask(() => setShown(items));
-          return withNotes(items, isComplete, hasNotes ? (notes?.items ?? []) : [], sort, grouping);
+          return withNotes(items, isComplete, notes, { sort, grouping }, (note) => (
+            <NoteRow
+              key={note.id}
+              note={note}
+              isChosen={chosen.chosen && chosen.chosen.has(note.id)}
+              onChoose={() => chosen.toggle(note.id)}
+            />
+          ));
         }}
         renderItem={(recording) => (
           <RecordingRow
@@ -124,54 +134,4 @@ export default function ShelfScreen() {
       />
     </Page>
   );
-}
-
-/** Notes at their place among the recordings, and the names of groups before their first. */
-function withNotes(
-  recordings: readonly RecordingCard[],
-  isComplete: boolean,
-  notes: readonly NoteCard[],
-  sort: RecordingSort,
-  grouping: Grouping,
-): (RecordingCard | ReactElement)[] {
-  const noteOf = (note: NoteCard) => ({
-    at: localTime(new Date(note.changedAt)),
-    title: note.title,
-    row: <NoteRow key={note.id} note={note} />,
-    group: groupName(grouping, null, note.changedAt),
-  });
-  const all = [
-    ...recordings.map((r) => ({
-      at: r.startedAt,
-      title: r.title ?? '',
-      row: r as RecordingCard | ReactElement,
-      group: groupName(grouping, r, r.startedAt),
-    })),
-  ];
-  const waiting = notes.map(noteOf);
-  const comesBefore = (a: { at: string; title: string }, b: { at: string; title: string }) =>
-    sort === 'oldest'
-      ? a.at < b.at
-      : sort === 'title'
-        ? a.title.localeCompare(b.title) < 0
-        : sort === 'longest'
-          ? false
-          : a.at > b.at;
-  const rows: typeof all = [];
-  for (const item of all) {
-    for (let i = 0; i < waiting.length;) {
-      if (comesBefore(waiting[i]!, item)) rows.push(...waiting.splice(i, 1));
-      else i++;
-    }
-    rows.push(item);
-  }
-  if (isComplete) rows.push(...waiting);
-  const groups = grouping === 'none' ? [null] : [...new Set(rows.map((r) => r.group))];
-  if (grouping === 'none') return rows.map((r) => r.row);
-  return groups.flatMap((group) => [
-    <View key={`group ${group}`} style={{ paddingTop: 16 }}>
-      <Title level={2}>{group ?? ''}</Title>
-    </View>,
-    ...rows.filter((r) => r.group === group).map((r) => r.row),
-  ]);
 }

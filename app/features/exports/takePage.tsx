@@ -20,7 +20,7 @@ import { useSettings } from '../../settings/settings';
 import { Back } from '../../ui/back';
 import { Choice } from '../../ui/choice';
 import { countName } from '../../ui/counts';
-import { copyFormatted } from '../../ui/copyFormatted';
+import { copyFormatted } from '../../ui/clipboard';
 import { Field } from '../../ui/field';
 import { Failure } from '../../ui/notice';
 import { OneOf } from '../../ui/oneOf';

@@ -2,6 +2,7 @@ import type { NoteBody } from '@immeld/core/contract/notes';
 import type { Editor } from '@tiptap/react';
 import { useState } from 'react';
 import { View } from 'react-native';
+import { copyText, NOT_COPIED } from '../../ui/clipboard';
 import { asDataAddress } from '../../ui/dataAddress';
 import { WordButton } from '../../ui/press';
 import { saveFile } from '../../ui/saveFile';
@@ -56,7 +57,12 @@ export function NoteMarkdown({ editor, title }: { editor: Editor; title: string 
         <WordButton label="Save as Markdown" onPress={() => void save()} />
         <WordButton
           label="Copy as Markdown"
-          onPress={() => void navigator.clipboard.writeText(markdown()).then(() => setSaid('Copied.'))}
+          onPress={() =>
+            void copyText(markdown()).then(
+              () => setSaid('Copied.'),
+              () => setSaid(`${NOT_COPIED} Save it as a file instead.`),
+            )
+          }
         />
         <WordButton label="Bring in Markdown" onPress={bringIn} />
       </View>

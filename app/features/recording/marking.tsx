@@ -4,11 +4,15 @@ import { View } from 'react-native';
 import type { Recording } from '@immeld/core/contract/recordings';
 import { TODO_MARK } from '@immeld/core/contract/markKinds';
 import type { MarkKind, NewSlip, Slip } from '@immeld/core/contract/slips';
-import { escapeHtml } from '@immeld/core/exports/sheetHtml';
+import { selectedSheet } from '@immeld/core/exports/selectedSheet';
+import { sheetBody } from '@immeld/core/exports/sheetHtml';
+import { sheetMarkdown } from '@immeld/core/exports/sheetMarkdown';
+import { sheetText } from '@immeld/core/exports/sheetText';
 import { givenTo } from '@immeld/core/transcript/alignPassages';
+import { v4 as newId } from 'uuid';
 import { answerTo, call } from '../../api/call';
 import { LineEntry } from '../../ui/lineEntry';
-import { copyFormatted } from '../../ui/copyFormatted';
+import { copyFormatted, copyText } from '../../ui/clipboard';
 import { MarkShape, useMarkKinds } from '../../ui/mark';
 import { Failure } from '../../ui/notice';
 import { SLIP_NAMES } from '../../ui/slipNames';
@@ -20,75 +24,15 @@ import { Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
 import { useCorrecting } from './correcting';
 import { useQuoteIntoNote } from './quoteInto';
+import { type Selected, latest, selectedWords, useSelectedWords } from './selectedWords';
 import type { SoundPlayer } from './soundPlayer';
 import { WhoPanel } from './speakers';
-
-/** Words that are selected in the manuscript, and where on the screen. */
-export type Selected = { startMs: number; endMs: number; text: string; top: number; bottom: number; left: number };
 
 /** The marks that colour words. */
 export const MarksContext = createContext<readonly Slip[]>([]);
 export const useMarks = (): readonly Slip[] => useContext(MarksContext);
 
 export const wordMarksOf = (slips: readonly Slip[]): Slip[] => slips.filter((s) => s.mark !== null && s.endMs !== null);
-
-/** The words under the selection of the browser, whole words only; null where it touches none. */
-function selectedWords(): Selected | null {
-  const selection = window.getSelection();
-  if (!selection || selection.isCollapsed || selection.rangeCount === 0) return null;
-  const range = selection.getRangeAt(0);
-  const root = range.commonAncestorContainer;
-  const inside = root instanceof Element ? root : root.parentElement;
-  if (!inside || inside.closest('textarea, input')) return null;
-  const all = inside.matches('[data-from]') ? [inside] : [...inside.querySelectorAll<HTMLElement>('[data-from]')];
-  const own = all.length ? all : [inside.closest('[data-from]')].filter((e) => e !== null);
-  const words = own.filter((word) => {
-    if (!range.intersectsNode(word)) return false;
-    // A border that only touches a word does not select it.
-    const bounds = document.createRange();
-    bounds.selectNodeContents(word);
-    return (
-      range.compareBoundaryPoints(Range.END_TO_START, bounds) < 0 &&
-      range.compareBoundaryPoints(Range.START_TO_END, bounds) > 0
-    );
-  }) as HTMLElement[];
-  const [first, last] = [words[0], words.at(-1)];
-  if (!first || !last) return null;
-  const [from, to] = [first.getBoundingClientRect(), last.getBoundingClientRect()];
-  return {
-    startMs: Number(first.dataset['from']),
-    endMs: Number(last.dataset['to']),
-    text: words.map((w) => w.textContent ?? '').join(' '),
-    ...{ top: from.top, bottom: to.bottom, left: from.left },
-  };
-}
-
-function useSelectedWords(): { selected: Selected | null; clear: () => void } {
-  const [selected, setSelected] = useState<Selected | null>(null);
-  useEffect(() => {
-    let timer: ReturnType<typeof setTimeout>;
-    const look = () => {
-      clearTimeout(timer);
-      // While one drags, the selection changes all the time.
-      timer = setTimeout(() => {
-        // A press into the choices is not the end of the selection.
-        if (!document.activeElement?.closest('[data-choices]')) setSelected(selectedWords());
-      }, 120);
-    };
-    document.addEventListener('selectionchange', look);
-    window.addEventListener('scroll', look, { capture: true, passive: true });
-    return () => {
-      clearTimeout(timer);
-      document.removeEventListener('selectionchange', look);
-      window.removeEventListener('scroll', look, { capture: true });
-    };
-  }, []);
-  const clear = useCallback(() => {
-    window.getSelection()?.removeAllRanges();
-    setSelected(null);
-  }, []);
-  return { selected, clear };
-}
 
 type NewMargin = Pick<NewSlip, 'kind' | 'text'> & { mark?: MarkKind; address?: string; bytes?: File };
 
@@ -105,7 +49,7 @@ function useMargin({ id }: Recording) {
   const put = useCallback(
     async ({ kind, mark, text, address, bytes }: NewMargin, { startMs, endMs }: { startMs: number; endMs: number }) => {
       const slip: NewSlip = {
-        ...{ id: crypto.randomUUID(), kind, mark: mark ?? null, startMs, endMs, text },
+        ...{ id: newId(), kind, mark: mark ?? null, startMs, endMs, text },
         ...(address ? { address } : {}),
       };
       try {
@@ -185,15 +129,19 @@ export function MarkingBar({ recording, player }: BarProps) {
     void put({ kind: 'mark', mark: kind, text: '' }, where);
     done();
   };
-  const toDo = (where: Selected) => {
+  const toDo = (where: Pick<Selected, 'text' | 'startMs'>) => {
     void lift(where.text, where.startMs);
     done();
   };
-  const copy = ({ text: words }: Selected) => {
-    const made = Promise.resolve({ plain: words, html: `<p>${escapeHtml(words)}</p>` });
-    void copyFormatted(made, true).then(
-      () => show('The words are copied.'),
-      () => show('The browser did not let the words be copied.'),
+  const copy = ({ parts }: Selected) => {
+    const sheet = selectedSheet(parts);
+    const notCopied = () => show('The browser did not let the words be copied.');
+    const asMarkdown = () => {
+      copyText(sheetMarkdown(sheet).trimEnd()).then(() => show('The words are copied as Markdown.'), notCopied);
+    };
+    copyFormatted(Promise.resolve({ plain: sheetText(sheet).trimEnd(), html: sheetBody(sheet) }), true).then(
+      () => show('The words are copied.', asMarkdown, 'As Markdown'),
+      notCopied,
     );
     done();
   };
@@ -215,12 +163,13 @@ export function MarkingBar({ recording, player }: BarProps) {
       if (!kind && !isLift) return;
       const { timeMs } = player.getState();
       const playing = words.findLast((w) => w.startMs <= timeMs) ?? words[0];
-      const where = selectedWords() ?? (playing ? { ...playing, top: 0, bottom: 0, left: 0 } : null);
+      const chosen = selectedWords();
+      const where = chosen ?? playing;
       if (!where) return;
       event.preventDefault();
       if (kind) mark(kind, where);
       // One word is no to-do: without a selection it is the sentence of the sound.
-      else toDo('text' in where && selectedWords() ? where : { ...where, text: sentenceAt(recording, where.startMs) });
+      else toDo(chosen ?? { startMs: where.startMs, text: sentenceAt(recording, where.startMs) });
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
@@ -336,9 +285,6 @@ export function MarkingBar({ recording, player }: BarProps) {
     </View>
   );
 }
-
-/** The selection may have moved on since the choices were drawn. */
-const latest = (drawn: Selected): Selected => selectedWords() ?? drawn;
 
 /** The sentence that is said at a time, as text. */
 export function sentenceAt({ passages }: Pick<Recording, 'passages'>, timeMs: number): string {

@@ -45,6 +45,7 @@ export const Paragraph = memo(function Paragraph({ passages, first, player }: Pa
     <View
       role="article"
       aria-label={[speaker, clockTime(startMs)].filter(Boolean).join(', ')}
+      {...({ dataSet: { speaker: speaker ?? '' } } as object)}
       style={{ paddingBottom: 10 }}
     >
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 4 }}>

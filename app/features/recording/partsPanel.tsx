@@ -4,6 +4,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
+import { v4 as newId } from 'uuid';
 import { call } from '../../api/call';
 import { useParts } from '../../api/templates';
 import { Failure, Loading } from '../../ui/notice';
@@ -44,7 +45,7 @@ function Contents({ recording: { id, slips }, player }: PartsPanelProps) {
   const set = useMutation({
     mutationFn: async (parts: readonly { title: string; startMs: number }[]) => {
       const made = parts.map((p) => ({
-        ...{ id: crypto.randomUUID(), kind: 'heading' as const, mark: null, startMs: p.startMs, endMs: null },
+        ...{ id: newId(), kind: 'heading' as const, mark: null, startMs: p.startMs, endMs: null },
         text: p.title,
       }));
       await call('addSlips', { params: { id }, body: { slips: made } });

@@ -9,7 +9,8 @@ const passage = (startMs: number, startsParagraph: boolean) => ({
 });
 const todo = (text: string, part: Partial<Todo>): Todo => ({
   ...{ id: text, recordingId: null, recordingTitle: null, text, who: 'me', due: null, project: null, quote: null },
-  ...{ startMs: null, state: 'pencil', isDone: false, ...part },
+  ...{ noteId: null, startMs: null, state: 'pencil', isDone: false, doneAt: null, priority: null, repeat: null },
+  ...{ notes: '', snoozedUntil: null, position: 0, ...part },
 });
 
 describe('the manuscript with its margin', () => {

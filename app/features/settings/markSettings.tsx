@@ -7,6 +7,7 @@ import {
 } from '@immeld/core/contract/markKinds';
 import { useState } from 'react';
 import { View } from 'react-native';
+import { v4 as newId } from 'uuid';
 import { useChanges, useSharedSettings } from '../../api/queries';
 import { LineEntry } from '../../ui/lineEntry';
 import { Shape } from '../../ui/mark';
@@ -43,7 +44,7 @@ export function MarkSettings() {
     setName('');
     if (known) return set(known.id, { isHidden: false }, `${known.label} is offered again.`);
     keep(
-      [...kinds, { id: `own-${crypto.randomUUID().slice(0, 8)}`, label, shape, tone, isHidden: false }],
+      [...kinds, { id: `own-${newId().slice(0, 8)}`, label, shape, tone, isHidden: false }],
       `${label} is offered from now on.`,
     );
   };

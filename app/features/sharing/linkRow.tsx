@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { addressOf } from '../../api/call';
 import { useShareLinkChanges } from '../../api/shareLinks';
+import { copyText, NOT_COPIED } from '../../ui/clipboard';
 import { localTime, whenSaid } from '../../ui/dates';
 import { Failure } from '../../ui/notice';
 import { WordButton } from '../../ui/press';
@@ -18,9 +19,9 @@ export function LinkRow({ link }: { link: ShareLink }) {
   const [isQrShown, setQrShown] = useState(false);
   const address = `${location.origin}${link.path}`;
   const copy = () =>
-    navigator.clipboard.writeText(address).then(
+    copyText(address).then(
       () => setSaid('Copied.'),
-      () => setSaid('The browser did not let it be copied. The address stands above.'),
+      () => setSaid(`${NOT_COPIED} The address stands above.`),
     );
   const pass = () => navigator.share({ title: link.title, url: address }).catch(() => undefined);
   const opened = link.lastOpenedAt ? whenSaid(localTime(new Date(link.lastOpenedAt))) : null;

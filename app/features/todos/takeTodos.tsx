@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useChanges, useTodoFeed } from '../../api/queries';
+import { CopyButton } from '../../ui/copyButton';
 import { Failure } from '../../ui/notice';
 import { PencilBox } from '../../ui/pencil';
 import { WordButton } from '../../ui/press';
@@ -16,7 +17,6 @@ export function TakeTodos() {
 function Ways({ onClose }: { onClose: () => void }) {
   const { data, error } = useTodoFeed();
   const { todoFeed } = useChanges();
-  const [isCopied, setCopied] = useState(false);
   const address = data?.address ? `${location.origin}${data.address}` : null;
   const get = (path: string) => {
     const link = document.createElement('a');
@@ -41,15 +41,10 @@ function Ways({ onClose }: { onClose: () => void }) {
         </Type>
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-        {address && (
-          <WordButton
-            label={isCopied ? 'Copied' : 'Copy the address'}
-            onPress={() => void navigator.clipboard.writeText(address).then(() => setCopied(true))}
-          />
-        )}
+        {address && <CopyButton label="Copy the address" text={address} />}
         <WordButton
           label={address ? 'A new address' : 'Make a private address'}
-          onPress={() => todoFeed.mutate(true, { onSuccess: () => setCopied(false) })}
+          onPress={() => todoFeed.mutate(true)}
         />
         {address && <WordButton label="Stop it" onPress={() => todoFeed.mutate(false)} />}
       </View>

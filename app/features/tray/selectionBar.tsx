@@ -15,7 +15,9 @@ import { scopeAddress } from '../writeUps/scopeAddress';
 
 export type Where = 'tray' | 'shelf' | 'archive' | 'bin';
 type SelectionBarProps = {
+  /** Recordings. */
   ids: readonly string[];
+  noteIds?: readonly string[];
   where: Where;
   /** Null as long as there is nothing to choose. */
   onChooseAll: (() => void) | null;
@@ -24,17 +26,18 @@ type SelectionBarProps = {
 };
 
 /** What can be done with all that is chosen. */
-export function SelectionBar({ ids, where, onChooseAll, onDone }: SelectionBarProps) {
+export function SelectionBar({ ids, noteIds = [], where, onChooseAll, onDone }: SelectionBarProps) {
   const colours = useColours();
   const router = useRouter();
   const { batch } = useChanges();
   const showDone = useShowDone();
   const [open, setOpen] = useState<'folder' | 'tag' | null>(null);
   const [tag, setTag] = useState('');
-  const isNone = ids.length === 0;
-  const act = (change: Omit<Batch, 'ids'>) =>
+  const count = ids.length + noteIds.length;
+  const isNone = count === 0;
+  const act = (change: Omit<Batch, 'ids' | 'noteIds'>) =>
     batch.mutate(
-      { ids: [...ids], ...change },
+      { ids: [...ids], noteIds: [...noteIds], ...change },
       {
         onSuccess: (done) => {
           showDone(done);
@@ -43,7 +46,7 @@ export function SelectionBar({ ids, where, onChooseAll, onDone }: SelectionBarPr
         },
       },
     );
-  const button = (label: string, change: Omit<Batch, 'ids'>, isBold = false) => (
+  const button = (label: string, change: Omit<Batch, 'ids' | 'noteIds'>, isBold = false) => (
     <WordButton label={label} isBold={isBold} disabled={isNone || batch.isPending} onPress={() => act(change)} />
   );
   return (
@@ -60,7 +63,7 @@ export function SelectionBar({ ids, where, onChooseAll, onDone }: SelectionBarPr
     >
       <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap' }}>
         <Type role="status" style={{ marginRight: 18 }}>
-          {isNone ? 'Tick what you mean' : `${ids.length} chosen`}
+          {isNone ? 'Tick what you mean' : `${count} chosen`}
         </Type>
         <WordButton label="Choose all" disabled={!onChooseAll} onPress={onChooseAll} />
         <WordButton label="Close" onPress={onDone} style={{ marginLeft: 'auto', marginRight: 0 }} />
@@ -89,13 +92,21 @@ export function SelectionBar({ ids, where, onChooseAll, onDone }: SelectionBarPr
               : button('Archive', { isArchived: true })}
             <WordButton
               label="Write-up"
-              disabled={isNone}
+              // A write-up is made of what was said.
+              disabled={isNone || noteIds.length > 0}
               onPress={() => router.push({ pathname: '/together', params: scopeAddress({ recordingIds: [...ids] }) })}
             />
             <WordButton
               label="Take along"
               disabled={isNone}
-              onPress={() => router.push(takeAddress(ids.map((id) => ({ kind: 'recording', id }))))}
+              onPress={() =>
+                router.push(
+                  takeAddress([
+                    ...ids.map((id) => ({ kind: 'recording' as const, id })),
+                    ...noteIds.map((id) => ({ kind: 'note' as const, id })),
+                  ]),
+                )
+              }
             />
             {button('Bin', { isBinned: true })}
           </>

@@ -4,6 +4,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { SheetChanges } from '../../api/templates';
+import { CopyButton } from '../../ui/copyButton';
 import { useShowDone } from '../../ui/doing';
 import { Failure } from '../../ui/notice';
 import { OneOf } from '../../ui/oneOf';
@@ -26,7 +27,6 @@ export function OneSheet({ sheet, of, changes: { again, drop, keep }, onPlay }: 
   const showDone = useShowDone();
   const { template, sections } = sheet;
   const [isChanging, setChanging] = useState(false);
-  const [isCopied, setCopied] = useState(false);
   const [kept, setKept] = useState<readonly number[]>(() => keptIn(sheet));
   const title = `${template.name}: ${of}`;
   const change = (next: Template) =>
@@ -69,12 +69,7 @@ export function OneSheet({ sheet, of, changes: { again, drop, keep }, onPlay }: 
             aria-expanded={isChanging}
             onPress={() => setChanging(!isChanging)}
           />
-          <WordButton
-            label={isCopied ? 'Copied' : 'Copy'}
-            onPress={() =>
-              void navigator.clipboard.writeText(writeUpAsMarkdown(title, sections)).then(() => setCopied(true))
-            }
-          />
+          <CopyButton label="Copy" text={writeUpAsMarkdown(title, sections)} />
           <WordButton
             label="Drop"
             onPress={() => {

@@ -1,0 +1,135 @@
+import { screen, waitFor } from '@testing-library/react';
+import { answering, mount, Refusal } from '../../testing/mount';
+import { ArchiveSettings } from './archiveSettings';
+
+const mockPicked = jest.fn<Promise<File | null>, []>();
+jest.mock('../../ui/pickFile', () => ({ pickFile: () => mockPicked() }));
+type Sending = {
+  onProgress: (sent: number, total: number) => void;
+  onSuccess: (of: { lastResponse: { getHeader: () => string } }) => void;
+  onError: () => void;
+};
+/** What becomes of a file that is being sent. */
+const mockSend = jest.fn<void, [Sending]>();
+jest.mock('tus-js-client', () => ({
+  Upload: function (_file: unknown, options: unknown) {
+    return { start: () => mockSend(options as never), abort: async () => undefined };
+  },
+}));
+
+const id = '00000000-0000-4000-8000-000000000001';
+const off = { isOn: false, everyHours: 24, keep: 7, lastAt: null, problem: null };
+const returning = { id, state: 'working', percent: 40, problem: null, needsPassphrase: false, result: null };
+const button = (name: string) => screen.getByRole('button', { name });
+const taken = ({ onSuccess }: Sending) => onSuccess({ lastResponse: { getHeader: () => id } });
+const account = { id, email: null, isShared: false };
+beforeEach(() => {
+  mockPicked.mockReset().mockResolvedValue(new File(['…'], 'all.immeld'));
+  mockSend.mockReset().mockImplementation(taken);
+});
+
+test('a passphrase that is too short keeps nothing; none at all is said to be open', async () => {
+  const server = answering({ 'GET /api/archives/kept': off });
+  const { hand } = mount(<ArchiveSettings />);
+  expect(screen.getByText(/Left empty, whoever has the file can read it/)).toBeTruthy();
+  await hand.type(screen.getByLabelText(/^Passphrase, if/), 'short');
+  expect(screen.getByText('At least 8 characters.')).toBeTruthy();
+  expect(button('Keep everything in one file').getAttribute('aria-disabled')).toBe('true');
+  expect(server.sent()).toEqual([]);
+});
+
+test('what is packed is told in hundredths and can be stopped', async () => {
+  const making = {
+    id,
+    state: 'making',
+    done: 12,
+    total: 100,
+    fileName: null,
+    sizeBytes: null,
+    problem: null,
+    missing: [],
+  };
+  const server = answering({
+    ...{ 'GET /api/archives/kept': off, 'POST /api/archives': making, [`GET /api/exports/${id}`]: making },
+    [`POST /api/exports/${id}/cancel`]: { ...making, state: 'cancelled' },
+  });
+  const { hand } = mount(<ArchiveSettings />);
+  await hand.click(button('Keep everything in one file'));
+  await screen.findByText('12 % is packed.');
+  expect(server.sent()[0]!.body).toEqual({ passphrase: null });
+  await hand.click(button('Stop'));
+  await screen.findByText('It was stopped. Nothing was changed.');
+});
+
+test('a locked file asks for its passphrase, again where it was wrong, and says what came back', async () => {
+  const asks = (problem: string) => ({ ...returning, state: 'failed', problem, needsPassphrase: true });
+  const server = answering({
+    ...{ 'GET /api/archives/kept': off, 'GET /api/account': account },
+    [`POST /api/archives/${id}/return`]: ({ body }: { body: { passphrase: string | null } }) =>
+      body.passphrase === null
+        ? asks('This file is locked.')
+        : body.passphrase === 'lime and ash'
+          ? { ...returning, state: 'done', percent: 100, result: { recordings: 1, notes: 2, todos: 0, alreadyHere: 3 } }
+          : asks('This is not its passphrase.'),
+  });
+  const { hand } = mount(<ArchiveSettings />);
+  await hand.click(button('Bring everything back'));
+  await screen.findByText('This file is locked.');
+  await hand.type(screen.getByLabelText('Passphrase of this file'), 'elm');
+  await hand.click(button('Open it'));
+  await screen.findByText('This is not its passphrase.');
+  await hand.clear(screen.getByLabelText('Passphrase of this file'));
+  await hand.type(screen.getByLabelText('Passphrase of this file'), 'lime and ash');
+  await hand.click(button('Open it'));
+  await screen.findByText('1 recording and 2 notes came back. 3 were here already and stayed as they were.');
+  expect(server.sent().map(({ body }) => body)).toEqual(
+    [null, 'elm', 'lime and ash'].map((passphrase) => ({ passphrase })),
+  );
+});
+
+test('while it is checked, how far it is stands there', async () => {
+  answering({
+    ...{ 'GET /api/archives/kept': off, 'GET /api/account': account },
+    ...{ [`POST /api/archives/${id}/return`]: returning, [`GET /api/archives/${id}/return`]: returning },
+  });
+  const { hand } = mount(<ArchiveSettings />);
+  await hand.click(button('Bring everything back'));
+  await screen.findByText('It is checked and put in its place: 40 %.');
+  expect(screen.queryByRole('button', { name: 'Bring everything back' })).toBeNull();
+});
+
+test('sending can be stopped, and a line that breaks is told with what is safe', async () => {
+  answering({ 'GET /api/archives/kept': off, 'GET /api/account': account });
+  mockSend.mockImplementationOnce(({ onProgress }) => onProgress(1, 4));
+  const { hand } = mount(<ArchiveSettings />);
+  await hand.click(button('Bring everything back'));
+  await screen.findByText('“all.immeld” is being sent: 25 %.');
+  await hand.click(button('Stop'));
+  expect(screen.queryByText(/is being sent/)).toBeNull();
+  mockSend.mockImplementationOnce(({ onError }) => onError());
+  await hand.click(button('Bring everything back'));
+  expect((await screen.findByRole('alert')).textContent).toContain('Nothing was changed.');
+});
+
+test('nothing picked changes nothing; a refusal of the server is told', async () => {
+  const refused = new Refusal(400, 'This is no archive of Immeld.');
+  const server = answering({
+    ...{ 'GET /api/archives/kept': off, 'GET /api/account': account },
+    [`POST /api/archives/${id}/return`]: refused,
+  });
+  const { hand } = mount(<ArchiveSettings />);
+  mockPicked.mockResolvedValueOnce(null);
+  await hand.click(button('Bring everything back'));
+  expect(server.sent()).toEqual([]);
+  await hand.click(button('Bring everything back'));
+  await screen.findByText('This is no archive of Immeld.');
+});
+
+test('what the server keeps by itself, and what went wrong with it, is there to read', async () => {
+  answering({ 'GET /api/archives/kept': { ...off, isOn: true, problem: 'The folder is full.' } });
+  mount(<ArchiveSettings />);
+  await waitFor(() =>
+    expect(screen.getByText('The server keeps everything by itself every day, the newest 7 stay. There is none yet.')),
+  );
+  expect(screen.getByRole('alert').textContent).toBe('The folder is full. It is tried again by itself.');
+});

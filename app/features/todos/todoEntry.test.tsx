@@ -1,0 +1,45 @@
+import { screen, waitFor } from '@testing-library/react';
+import { answering, mount, Refusal } from '../../testing/mount';
+import { TodoEntry } from './todoEntry';
+
+jest.mock('../../ui/useListening', () => ({ useListening: () => ({ isOn: false, toggle: () => undefined }) }));
+
+const PROJECT = { id: '00000000-0000-4000-8000-000000000001', name: 'Orchard', otherNames: [] };
+const shelves = { folders: [], tags: [], projects: [PROJECT], people: [] };
+const entry = () => screen.getByRole('textbox', { name: 'Add a to-do' }) as HTMLInputElement;
+
+test('what is understood of a line stands below it before it is added, and is what is sent', async () => {
+  const server = answering({ 'GET /api/shelves': shelves, 'POST /api/todos': {} });
+  const { hand } = mount(<TodoEntry />);
+  expect(screen.getByText('When, #project, @person and !high can stand in the line.')).toBeTruthy();
+  await hand.type(entry(), 'Call the nursery tomorrow #Orchard !high');
+  expect(screen.getByText('Understood: tomorrow · Orchard · high priority')).toBeTruthy();
+  expect(server.sent()).toEqual([]);
+  await hand.keyboard('{Enter}');
+  await waitFor(() => expect(server.sent()).toHaveLength(1));
+  expect(server.sent()[0]).toMatchObject({
+    body: {
+      text: 'Call the nursery',
+      project: 'Orchard',
+      priority: 'high',
+      due: expect.stringMatching(/^\d{4}-\d\d-\d\d$/),
+    },
+  });
+  expect(entry().value).toBe('');
+});
+
+test('a line of blanks adds nothing', async () => {
+  const server = answering({ 'GET /api/shelves': shelves });
+  const { hand } = mount(<TodoEntry />);
+  await hand.type(entry(), '   {Enter}');
+  expect(screen.getByRole('button', { name: 'Add' }).getAttribute('aria-disabled')).toBe('true');
+  expect(server.sent()).toEqual([]);
+});
+
+test('a line that could not be kept comes back, and the reason is told', async () => {
+  answering({ 'GET /api/shelves': shelves, 'POST /api/todos': new Refusal(507, 'The server’s disk is full.') });
+  const { hand } = mount(<TodoEntry />);
+  await hand.type(entry(), 'Water the beds{Enter}');
+  expect((await screen.findByRole('alert')).textContent).toContain('The server’s disk is full.');
+  expect(entry().value).toBe('Water the beds');
+});

@@ -59,7 +59,7 @@ test('several recordings go along at once, in three formats and with their sound
   await page.getByRole('button', { name: 'Choose several' }).click();
   await page.getByRole('button', { name: 'Choose all' }).click();
   await page.getByRole('button', { name: 'Take along' }).click();
-  await expect(page.getByText('2 recordings')).toBeVisible();
+  await expect(page.getByText('2 recordings and 1 note')).toBeVisible();
   for (const format of ['Plain text', 'Subtitles for the web (WebVTT)', 'Table with times (TSV)', 'Word document']) {
     const choice = page.getByRole('switch', { name: format });
     const isWanted = format !== 'Word document';
@@ -74,9 +74,11 @@ test('several recordings go along at once, in three formats and with their sound
   await page.getByRole('button', { name: 'Make the files' }).click();
   const zip = await JSZip.loadAsync(fs.readFileSync(await (await saved).path()));
   const names = Object.keys(zip.files).sort();
-  expect(names.filter((n) => !/\.(ogg|m4a)$/.test(n))).toEqual(
-    ['1', '2'].flatMap((n) => ['tsv', 'txt', 'vtt'].map((e) => `${n} Quayside limes.${e}`)),
-  );
+  // The note that lies there goes along in the format that is for notes too.
+  expect(names.filter((n) => !/\.(ogg|m4a)$/.test(n))).toEqual([
+    ...['1', '2'].flatMap((n) => ['tsv', 'txt', 'vtt'].map((e) => `${n} Quayside limes.${e}`)),
+    '3 Quayside limes.txt',
+  ]);
   const sound = names.filter((n) => /\.(ogg|m4a)$/.test(n));
   expect(sound).toHaveLength(2);
   const kept = fs

@@ -1,7 +1,8 @@
 import { execFileSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
-import { Immeld, expect, root, test } from './immeld';
+import { chromium } from '@playwright/test';
+import { Immeld, expect, recordingNamed, root, selectWords, test } from './immeld';
 
 test('an empty house says what will be where, and what to do', async ({ page }) => {
   const immeld = new Immeld();
@@ -61,4 +62,37 @@ test('when the server is gone it is said, and it comes back by itself', async ({
   await immeld.start();
   await expect(page.getByText(/No answer from Immeld’s server/)).toHaveCount(0);
   immeld.remove();
+});
+
+test('by the address of a computer in the own network: marks, comments and copying work, and the microphone says why not', async ({
+  immeld,
+  launchOptions,
+}) => {
+  const address = immeld.address.replace('127.0.0.1', 'immeld.example');
+  const args = [...launchOptions.args!, '--host-resolver-rules=MAP immeld.example 127.0.0.1'];
+  const browser = await chromium.launch({ ...launchOptions, args });
+  const page = await browser.newPage({ viewport: { width: 390, height: 844 } });
+  const { id, get } = await recordingNamed(immeld, 'Letter to the council.m4a');
+  await page.goto(`${address}/recordings/${id}`);
+  await expect(page.getByRole('article').first()).toContainText('Letter to the council');
+  expect(await page.evaluate(() => window.isSecureContext)).toBe(false);
+  const bar = page.getByRole('toolbar', { name: 'For the selected words' });
+  const marks = async () => (await get()).slips.filter((s) => s.mark === 'question').length;
+  const before = await marks();
+  await selectWords(page, 3, 5);
+  await bar.getByRole('button', { name: 'Mark: Question' }).click();
+  await expect.poll(marks).toBe(before + 1);
+
+  const words = (await get()).passages.flatMap((p) => p.words.map((w) => w.text));
+  await selectWords(page, 6, 8);
+  await bar.getByRole('button', { name: 'Copy' }).click();
+  await expect(page.getByText('The words are copied.')).toBeVisible();
+  await page.goto(`${address}/todos`);
+  const entry = page.getByRole('textbox', { name: 'Add a to-do' });
+  await entry.focus();
+  await page.keyboard.press('Control+V');
+  await expect(entry).toHaveValue(words.slice(6, 9).join(' '));
+  await page.getByRole('button', { name: 'Speak' }).click();
+  await expect(page.getByRole('alert')).toContainText('Open Immeld by https or at localhost');
+  await browser.close();
 });

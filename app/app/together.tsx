@@ -1,9 +1,21 @@
 import { useLocalSearchParams } from 'expo-router';
 import { Several } from '../features/writeUps/several';
 import { scopeFrom } from '../features/writeUps/scopeAddress';
+import { Empty } from '../ui/notice';
+import { Page } from '../ui/shell';
 
 /** A write-up of several recordings: chosen ones, or all of a folder, tag, person, project or time. */
 export default function TogetherScreen() {
   const address = useLocalSearchParams<Record<string, string>>();
-  return <Several key={JSON.stringify(address)} asked={scopeFrom(address)} />;
+  const asked = scopeFrom(address);
+  if (!asked) {
+    return (
+      <Page>
+        <Empty title="This address names no recordings">
+          It was cut off or changed. Choose recordings on a shelf, then press Write-up.
+        </Empty>
+      </Page>
+    );
+  }
+  return <Several key={JSON.stringify(address)} asked={asked} />;
 }

@@ -24,6 +24,21 @@ describe('what this device keeps', () => {
     expect(await contentOf(await store.soundOf(capture.id))).toEqual([1, 2, 3, 4]);
   });
 
+  it('writes a recording through to the disk every other second, and what lies between only to the system', async () => {
+    const store = await open();
+    const transaction = jest.spyOn(IDBDatabase.prototype, 'transaction');
+    const clock = jest.spyOn(performance, 'now');
+    const at = async (ms: number) => {
+      clock.mockReturnValue(ms);
+      await store.addPiece('spoken', ms, bytes(1), ms);
+      return transaction.mock.calls.at(-1)![2]?.durability;
+    };
+    const said = [await at(5000), await at(5250), await at(6999), await at(7000), await at(7250), await at(60_000)];
+    clock.mockRestore();
+    transaction.mockRestore();
+    expect(said).toEqual(['strict', 'relaxed', 'relaxed', 'strict', 'relaxed', 'strict']);
+  });
+
   it('brings back a recording that was cut off, with length, slips and words', async () => {
     const name = `crash-${count++}`;
     const before = await open(name);

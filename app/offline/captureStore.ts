@@ -51,6 +51,8 @@ interface Tables extends DBSchema {
 const VERSION = 2;
 /** A file this large is not copied into the browser's storage: it is sent from where it lies. */
 const LARGEST_COPIED = 300 * 1024 ** 2;
+/** At least so often a recording is written through to the disk, not only given to the system. */
+const FLUSH_EVERY_MS = 2000;
 const everythingOf = (id: string) => IDBKeyRange.bound([id], [id, []]);
 
 /**
@@ -60,6 +62,8 @@ const everythingOf = (id: string) => IDBKeyRange.bound([id], [id, []]);
 export class CaptureStore {
   private readonly channel: BroadcastChannel | null;
   private readonly listeners = new Set<() => void>();
+  /** When pieces were last written through to the disk, by a clock that never jumps. */
+  private flushedAt = -Infinity;
   /** What could not be stored, by capture: it is sent from memory. */
   private readonly inPage = new Map<string, { pieces: Piece[]; file: Blob | null }>();
 
@@ -129,7 +133,9 @@ export class CaptureStore {
   }
 
   /**
-   * Keeps the next piece of a recording; resolves when it is on the disk.
+   * Keeps the next piece of a recording; resolves when the system has it, so that a browser that crashes loses nothing of it.
+   * Every other second it resolves only when the disk has it too, and all before it: that is for a battery that ends. With
+   * every piece, what comes next would wait for a slow disk again and again.
    * @returns false when the storage is full: the piece is then kept in this page
    */
   addPiece(captureId: string, sequence: number, content: ArrayBuffer, elapsedMs: number): Promise<boolean> {
@@ -140,7 +146,11 @@ export class CaptureStore {
   async addPieces(pieces: readonly Piece[]): Promise<boolean> {
     try {
       if (!this.database) throw new Error('Nothing is stored here.');
-      const transaction = this.database.transaction('pieces', 'readwrite', { durability: 'strict' });
+      const now = performance.now();
+      const isForTheDisk = now - this.flushedAt >= FLUSH_EVERY_MS;
+      if (isForTheDisk) this.flushedAt = now;
+      const durability = isForTheDisk ? 'strict' : 'relaxed';
+      const transaction = this.database.transaction('pieces', 'readwrite', { durability });
       await Promise.all([...pieces.map((piece) => transaction.store.put(piece)), transaction.done]);
       return true;
     } catch {

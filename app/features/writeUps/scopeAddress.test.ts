@@ -8,7 +8,8 @@ it('a scope comes out of its address as it went in', () => {
   }
 });
 
-it('an address that means nothing is everything', () => {
-  expect(scopeFrom({ folderId: 'nonsense' })).toEqual({});
+it('an address that was changed by hand or cut off means nothing, not everything', () => {
+  expect(scopeFrom({ folderId: 'nonsense' })).toBeNull();
+  expect(scopeFrom({ ids: `${id},0000` })).toBeNull();
   expect(scopeFrom({ tag: 'limes', colour: 'green' })).toEqual({ tag: 'limes' });
 });

@@ -6,12 +6,12 @@ export const scopeAddress = ({ recordingIds, ...rest }: Scope): Record<string, s
   ...(recordingIds ? { ids: recordingIds.join(',') } : {}),
 });
 
-/** The scope that an address means; what is no scope in it is left out. */
-export function scopeFrom({ ids, ...rest }: Record<string, string | undefined>): Scope {
+/** The scope that an address means; null where it means none, so that nobody gets a write-up of other things than asked for. */
+export function scopeFrom({ ids, ...rest }: Record<string, string | undefined>): Scope | null {
   const scope = { ...rest, ...(ids ? { recordingIds: ids.split(',') } : {}) };
   try {
     return scopeSchema.validateSync(scope, { stripUnknown: true });
   } catch {
-    return {};
+    return null;
   }
 }

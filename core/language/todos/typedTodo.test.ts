@@ -25,6 +25,13 @@ it.each([
   ['say hello!now to @Noor', ['Say hello!now to', 'Noor', null, null, null, null]],
   ['wait !what', ['Wait !what', 'me', null, null, null, null]],
   ['call at half past two', ['Call', 'me', '2026-03-09T14:30', null, null, null]],
+  [
+    'Need to move the pots under the roof tonight',
+    ['Move the pots under the roof', 'me', '2026-03-09', null, null, null],
+  ],
+  ['don’t forget to call the dentist tomorrow', ['Call the dentist', 'me', '2026-03-10', null, null, null]],
+  ['I have to water the pears on Friday', ['Water the pears', 'me', '2026-03-13', null, null, null]],
+  ['must', ['Must', 'me', null, null, null, null]],
   ['tomorrow', ['Tomorrow', 'me', null, null, null, null]],
   ['#quayside', ['', 'me', null, 'Quayside limes', null, null]],
   ['Milk', ['Milk', 'me', null, null, null, null]],

@@ -18,6 +18,10 @@ const PRIORITIES: Record<string, Priority> = {
   ...{ low: 'low', l: 'low', '3': 'low' },
 };
 
+/** How people begin a line that is for themselves: "need to", "I have to", "don’t forget to". */
+const OPENING =
+  /^(?:i\s+|i['’]ve\s+|we\s+)?(?:(?:need|have|got|want|ought|remember)\s+to|must|remind\s+me\s+to|don['’]?t\s+forget\s+to)\s+(?=\p{L})/iu;
+
 const squeezed = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '');
 
 /** What a short sign means among the things that have names: the whole name, another name, or how one begins. */
@@ -53,7 +57,7 @@ export function typedTodo(
     else return whole;
     return before;
   });
-  const plain = words.replace(/\s+/g, ' ').trim();
+  const plain = words.replace(/\s+/g, ' ').trim().replace(OPENING, '');
   const item = wordAsAction(plain, at);
   return {
     text: item?.text ?? (plain ? plain.charAt(0).toUpperCase() + plain.slice(1) : ''),

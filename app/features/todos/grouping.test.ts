@@ -4,7 +4,16 @@ import { type Line, linesOf, placeBetween } from './grouping';
 const TODAY = '2026-03-09';
 let made = 0;
 const todo = (text: string, part: Partial<Todo> = {}): Todo => ({
-  ...{ id: `id-${made}`, recordingId: null, noteId: null, recordingTitle: null, text, who: 'me', due: null, project: null },
+  ...{
+    id: `id-${made}`,
+    recordingId: null,
+    noteId: null,
+    recordingTitle: null,
+    text,
+    who: 'me',
+    due: null,
+    project: null,
+  },
   ...{ quote: null, startMs: null, state: 'ink', isDone: false, doneAt: null, priority: null, repeat: null, notes: '' },
   ...{ snoozedUntil: null, position: made++ },
   ...part,

@@ -1,6 +1,7 @@
 import type { LinkTarget } from '@immeld/core/contract/notes';
 import Mention from '@tiptap/extension-mention';
 import type { SuggestionProps } from '@tiptap/suggestion';
+import { inFocus } from './inFocus';
 
 export type LinkMenu = {
   targets: readonly LinkTarget[];
@@ -49,9 +50,7 @@ export function linkNodes(find: (q: string) => Promise<LinkTarget[]>, show: (men
       items: ({ query }) => find(query),
       command: ({ editor, range, props }) => {
         const { kind, id, label } = props as unknown as { kind: string; id: string; label: string };
-        editor
-          .chain()
-          .focus()
+        inFocus(editor)
           .insertContentAt(range, [
             { type: 'mention', attrs: { kind, id, label } },
             { type: 'text', text: ' ' },

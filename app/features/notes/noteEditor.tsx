@@ -12,6 +12,7 @@ import { PICTURE_TYPES, pickFile } from '../../ui/pickFile';
 import { Press } from '../../ui/press';
 import { FONTS, SIZES, useColours, type Colours } from '../../ui/theme';
 import { Type } from '../../ui/type';
+import { inFocus } from './inFocus';
 import type { LinkMenu } from './linkSuggestions';
 import { noteExtensions } from './noteDocument';
 import { ticksIn } from './todoItems';
@@ -65,7 +66,7 @@ export function NoteEditor({ noteId, body, onChange, onReady }: NoteEditorProps)
       const answer = await answerTo('addNotePicture', { params: { id: noteId }, file });
       const { id } = (await answer.json()) as { id: string };
       const src = addressOf('getNotePicture', { params: { id } });
-      editor.chain().focus().setImage({ src, alt: file.name }).run();
+      inFocus(editor).setImage({ src, alt: file.name }).run();
       setProblem(null);
     } catch (error) {
       setProblem(error);

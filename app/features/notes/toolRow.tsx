@@ -5,6 +5,7 @@ import { MarkShape, useMarkKinds } from '../../ui/mark';
 import { Press } from '../../ui/press';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
+import { inFocus } from './inFocus';
 
 type Tool = { label: string; isOn?: boolean; disabled?: boolean; act: () => void };
 
@@ -29,7 +30,7 @@ export function ToolRow({ editor, onPicture }: { editor: Editor; onPicture: () =
       canRedo: e.can().redo(),
     }),
   });
-  const run = () => editor.chain().focus();
+  const run = () => inFocus(editor);
   const inTable: Tool[] = [
     { label: 'Row below', act: () => run().addRowAfter().run() },
     { label: 'Column beside', act: () => run().addColumnAfter().run() },

@@ -101,6 +101,7 @@ describe('transcribe', () => {
     ]) {
       expect(run.stderr).toContain(sentence);
     }
+    expect(run.stderr).toMatch(/half\.m4a: This file is cut off: 0:\d\d of 1:\d\d could be read/);
     expect(fs.readFileSync(path.join(folder, 'half.txt'), 'utf8')).toMatch(/council/i);
     expect(fs.readFileSync(path.join(folder, longName.replace('.ogg', '.txt')), 'utf8')).toMatch(/bus/i);
   });

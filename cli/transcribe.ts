@@ -76,7 +76,7 @@ async function transcribeAll(names: string[], options: Options): Promise<boolean
         return;
       }
       checkFree(targets, options);
-      const { durationMs, passages } = await transcribeFile(sound.file, models, {
+      const { durationMs, passages, cutOff } = await transcribeFile(sound.file, models, {
         onProgress: progressLine(place + name),
       });
       const document = { file: sound.file, title: null, durationMs, language: 'en', model: MODEL_NAME, passages };
@@ -85,6 +85,7 @@ async function transcribeAll(names: string[], options: Options): Promise<boolean
       if (options.json) documents.push(document);
       const written = targets.map((t) => path.basename(t.target)).join(', ');
       say(`\r${place}${name}: done${written ? `, ${written}` : ''}      `);
+      if (cutOff) say(`${name}: ${cutOff}`);
     } catch (error) {
       isAllGood = false;
       say(`\r${place}${sound.file}: ${reasonOf(error)}      `);

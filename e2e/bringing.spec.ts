@@ -1,4 +1,5 @@
 import fs from 'node:fs';
+import path from 'node:path';
 import type { Page } from '@playwright/test';
 import type { Recording, RecordingCard } from '@immeld/core/contract/recordings';
 import { bringIn, demoSound, expect, expectAccessible, test, tray } from './immeld';
@@ -51,6 +52,31 @@ test('a hundred files at once: one bar for all, and every one arrives once', asy
     );
   await expect.poll(async () => (await arrived()).length, { timeout: 200_000 }).toBe(100);
   expect(new Set((await arrived()).map((r) => r.fileName)).size).toBe(100);
+});
+
+test('a folder is dropped: the sounds in it and in its folders come in, the rest is named', async ({
+  page,
+  immeld,
+}) => {
+  const folder = path.join(immeld.folder, 'Voice notes');
+  fs.mkdirSync(path.join(folder, 'March'), { recursive: true });
+  fs.copyFileSync(immeld.convert(demoSound('wearable.ogg'), 'a.wav', '-t', '2'), path.join(folder, 'top.wav'));
+  fs.copyFileSync(
+    immeld.convert(demoSound('wearable.ogg'), 'b.wav', '-ss', '3', '-t', '2'),
+    path.join(folder, 'March', 'inner.wav'),
+  );
+  fs.writeFileSync(path.join(folder, 'March', 'list.txt'), 'stakes');
+  await page.goto(`${immeld.address}/tray`);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  // As the browser is told of a folder that is dragged in from outside.
+  const devtools = await page.context().newCDPSession(page);
+  const data = { items: [], files: [folder], dragOperationsMask: 1 };
+  for (const type of ['dragEnter', 'dragOver', 'drop'] as const)
+    await devtools.send('Input.dispatchDragEvent', { type, x: 200, y: 300, data });
+  await expect(page.getByText('list.txt is neither sound nor video')).toBeVisible();
+  await expect
+    .poll(async () => (await tray(immeld)).map((r) => r.fileName).filter((n) => /^(top|inner)/.test(n)))
+    .toHaveLength(2);
 });
 
 test('the same sound again is said to be here, with a way to it', async ({ page, immeld }) => {

@@ -158,9 +158,10 @@ test('odd sounds all arrive, each with what can be said of it, and the server go
   expect(all.get('click.wav')!.state).toBe('ready');
   expect(all.get('silence.wav')!.state).toBe('ready');
   expect([...all.keys()].some((name) => name.endsWith('🌳.wav'))).toBe(true);
-  // Of what breaks off, that is kept and said; a damaged index is told in a sentence.
   const broken = all.get('truncated.m4a')!;
-  expect(broken.state === 'ready' || /could not be read as sound/.test(broken.problem!)).toBe(true);
+  expect(broken.state).toBe('ready');
+  expect(broken.problem).toMatch(/^This file is cut off: \d:\d\d of \d:\d\d could be read/);
+  await expect(page.getByText(broken.problem!)).toBeVisible();
   expect((await immeld.ask<{ isReady: boolean }>('/status')).isReady).toBe(true);
 });
 

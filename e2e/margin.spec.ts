@@ -1,6 +1,6 @@
 import fs from 'node:fs';
 import type { FindResult } from '@immeld/core/contract/find';
-import { bringIn, demoSound, expect, expectAccessible, recordingNamed, selectWords, test } from './immeld';
+import { bringIn, demoSound, expect, expectAccessible, recordingNamed, selectWords, test, tray } from './immeld';
 import { pdfWith } from './pdf';
 
 test('a link, a file with its pages, comments and a name stand in the margin, are filtered and taken along', async ({
@@ -106,6 +106,14 @@ test('a kind of mark is added and renamed, marks with it by its key, and is offe
   // A thread leads from the words to each.
   await expect(page.locator('[data-beside]')).not.toHaveCount(0);
   await expect.poll(() => page.locator('svg path[stroke-dasharray="1 4"]').count()).toBeGreaterThanOrEqual(2);
+  // The same as a list, by kind.
+  await page.getByRole('tab', { name: 'List' }).click();
+  await page.getByRole('radio', { name: 'Quote, 1' }).click();
+  const taken = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Take these 1 along' }).click();
+  const text = fs.readFileSync(await (await taken).path(), 'utf8');
+  expect(text).toContain('**Quote**');
+  expect(text).not.toContain('Open point');
 
   await page.goto(`${immeld.address}/settings`);
   await page.getByRole('button', { name: 'Quote, key 5' }).click();
@@ -114,6 +122,22 @@ test('a kind of mark is added and renamed, marks with it by its key, and is offe
   await expect(page.getByRole('button', { name: 'Quote, key 5' })).toHaveCount(0);
   await page.goto(`${immeld.address}/recordings/${id}?part=margin`);
   await expect(page.getByRole('article', { name: /^Quote at/ })).toBeVisible();
+});
+
+test('what is written beside a recording without words is there on a wide screen, too', async ({ page, immeld }) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  const silence = immeld.convert(demoSound('wearable.ogg'), 'hum.wav', '-af', 'volume=0', '-t', '3');
+  await page.goto(`${immeld.address}/tray`);
+  await bringIn(page, silence);
+  await expect.poll(async () => (await tray(immeld)).some((r) => r.fileName === 'hum.wav')).toBe(true);
+  const { id, get } = await recordingNamed(immeld, 'hum.wav');
+  await expect.poll(async () => (await get()).state, { timeout: 60_000 }).toBe('ready');
+  const slip = { id: crypto.randomUUID(), kind: 'note', startMs: 1000, text: 'The pump hums again' };
+  const answer = await page.request.post(`${immeld.address}/api/recordings/${id}/slips`, { data: { slips: [slip] } });
+  expect(answer.ok()).toBe(true);
+  await page.goto(`${immeld.address}/recordings/${id}`);
+  await expect(page.getByText('No words', { exact: true })).toBeVisible();
+  await expect(page.getByRole('article', { name: /at 0:01/ })).toContainText('The pump hums again');
 });
 
 test('two hundred slips on a wide screen stand one under the other, none over another', async ({ page, immeld }) => {

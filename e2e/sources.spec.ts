@@ -100,6 +100,49 @@ test('an appointment is recorded from its card, with title, people and place', a
   await talker.close();
 });
 
+test('who was told stands with the recording, and a spoken notice is heard in it', async ({ immeld }) => {
+  const talker = await Talker.open(immeld);
+  const { page } = talker;
+  await page.goto(`${immeld.address}/settings`);
+  await page.getByRole('switch', { name: /^Ask who agreed/ }).click();
+  await page.goto(immeld.address);
+  await page
+    .getByRole('article', { name: 'Appointment: Planting day, planning' })
+    .getByRole('button', { name: 'Record it' })
+    .click();
+  await expect(page.getByText('Are others here? Tell them that you record.')).toBeVisible();
+  await expect(page.getByLabel('Who is told, if you like')).toHaveValue('Jun Fairweather, Bram Vantongeren');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'All agreed aloud' }).click();
+  await expect(page.getByText('Are others here? Tell them that you record.')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Finish' }).click();
+  await expect.poll(async () => (await tray(immeld))[0]!.appointment?.title).toBe('Planting day, planning');
+  await page.goto(`${immeld.address}/recordings/${(await tray(immeld))[0]!.id}?part=about`);
+  await expect(page.getByText(/^Jun Fairweather, Bram Vantongeren: all agreed aloud, at 0:0/)).toBeVisible();
+
+  // Nothing but the notice is to be heard: a tab and a microphone that are silent.
+  await page.addInitScript(() => {
+    const silence = async () => new AudioContext().createMediaStreamDestination().stream;
+    navigator.mediaDevices.getUserMedia = silence;
+    navigator.mediaDevices.getDisplayMedia = silence;
+  });
+  await page.goto(`${immeld.address}/settings`);
+  await page.getByRole('radio', { name: 'Both, mixed' }).click();
+  const before = (await tray(immeld)).length;
+  await page.getByRole('button', { name: 'Speak' }).click();
+  await page.getByRole('button', { name: 'Play a spoken notice' }).click();
+  const began = (await talker.elapsedMs())!;
+  await expect.poll(() => talker.elapsedMs()).toBeGreaterThan(began + 6000);
+  await page.getByRole('button', { name: 'Finish' }).click();
+  await expect.poll(async () => (await tray(immeld)).length).toBe(before + 1);
+  const get = async () => immeld.ask<Recording>(`/recordings/${(await tray(immeld))[0]!.id}`);
+  await expect.poll(async () => (await get()).state, { timeout: 60_000 }).toBe('ready');
+  const { passages, slips } = await get();
+  expect(passages.flatMap((p) => p.words.map((w) => w.text)).join(' ')).toMatch(/conversation is being recorded/i);
+  expect(slips.map((s) => [s.kind, s.text])).toContainEqual(['consent', 'The spoken notice was played']);
+  await talker.close();
+});
+
 test('what is said between the two phrases stands in the margin', async ({ immeld }) => {
   await fetch(`${immeld.address}/api/settings`, {
     method: 'PATCH',

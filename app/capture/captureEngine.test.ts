@@ -75,6 +75,7 @@ const sources = (): OpenSources => {
     } as unknown as AudioContext,
     tracks: [track as MediaStreamTrack],
     setGains: () => undefined,
+    announce: async () => undefined,
     close: () => void (isClosed = true),
   };
 };

@@ -19,6 +19,8 @@ export type CaptureNow = {
   peaks: readonly number[];
   level: LevelWord;
   slips: readonly NewSlip[];
+  /** Who is expected to be there, from the appointment it was started from. */
+  people: readonly string[];
   /** Whether spoken commands are to be done in it. */
   isDictation: boolean;
   /** Why it cannot record, or why it ended by itself. */
@@ -34,6 +36,7 @@ const IDLE: CaptureNow = {
   peaks: [],
   level: 'good',
   slips: [],
+  people: [],
   isDictation: false,
   problem: null,
   warning: null,
@@ -69,7 +72,7 @@ type Running = {
   releaseLock: () => void;
 };
 
-export type StartOptions = { sources: SourceChoice; details?: Record<string, string> };
+export type StartOptions = { sources: SourceChoice; details?: Record<string, string>; people?: readonly string[] };
 
 /**
  * Records: opens the sources, keeps what was recorded on the disk, listens to the level, collects slips, and notices what
@@ -98,13 +101,14 @@ export class CaptureEngine {
     return () => this.listeners.delete(listener);
   };
 
-  async start({ sources: choice, details = {} }: StartOptions): Promise<void> {
+  async start({ sources: choice, details = {}, people = [] }: StartOptions): Promise<void> {
     if (this.now.stage !== 'idle') return;
     this.set({ ...IDLE, stage: 'starting' });
     try {
       const sources = await this.open(choice);
       try {
         await this.run(sources, details);
+        this.set({ people });
       } catch (error) {
         sources.close();
         throw error;
@@ -162,6 +166,12 @@ export class CaptureEngine {
   /** Makes one of two mixed sources louder or softer, from this moment on; factors from 0 to 2. */
   setGains(microphone: number, screen: number): void {
     this.running?.sources.setGains(microphone, screen);
+  }
+
+  /** Plays a sound aloud so that everybody hears it, and the recording too. Throws when it cannot be played. */
+  async announce(sound: ArrayBuffer): Promise<void> {
+    if (!this.running) throw new Error('Nothing is being recorded.');
+    await this.running.sources.announce(sound);
   }
 
   closeProblem(): void {

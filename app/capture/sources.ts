@@ -52,13 +52,19 @@ export type OpenSources = {
   audio: AudioContext;
   tracks: MediaStreamTrack[];
   setGains: (microphone: number, screen: number) => void;
+  /** Plays a sound aloud so that it is in the recording, too; resolves when it has begun. Throws when it cannot. */
+  announce: (sound: ArrayBuffer) => Promise<void>;
   close: () => void;
 };
 
-async function openMicrophone(deviceId: string | null): Promise<MediaStream> {
+/** @param cancelsEcho whether what this device plays is taken out of what its microphone hears */
+async function openMicrophone(deviceId: string | null, cancelsEcho: boolean): Promise<MediaStream> {
   try {
     if (!navigator.mediaDevices) throw new Error('insecure');
-    return await navigator.mediaDevices.getUserMedia({ audio: deviceId ? { deviceId: { exact: deviceId } } : true });
+    const audio = { echoCancellation: cancelsEcho, noiseSuppression: true, autoGainControl: true };
+    return await navigator.mediaDevices.getUserMedia({
+      audio: { ...audio, ...(deviceId ? { deviceId: { exact: deviceId } } : {}) },
+    });
   } catch (error) {
     throw new SourceProblem(microphoneProblem(error));
   }
@@ -94,7 +100,8 @@ export async function openSources(choice: SourceChoice): Promise<OpenSources> {
   try {
     if (choice.screen) streams.push({ stream: await openScreen(), kind: 'screen' });
     if (choice.microphone || !choice.screen) {
-      streams.push({ stream: await openMicrophone(choice.deviceId), kind: 'microphone' });
+      // The sound of a tab would come twice; alone, the microphone is to hear what is played in the room.
+      streams.push({ stream: await openMicrophone(choice.deviceId, choice.screen), kind: 'microphone' });
     }
   } catch (error) {
     stopAll();
@@ -122,6 +129,15 @@ export async function openSources(choice: SourceChoice): Promise<OpenSources> {
         gains.get(kind)?.gain.setTargetAtTime(value, audio.currentTime, 0.02);
       set('microphone', microphone);
       set('screen', screen);
+    },
+    announce: async (sound) => {
+      const played = audio.createBufferSource();
+      played.buffer = await audio.decodeAudioData(sound);
+      await audio.resume();
+      played.connect(audio.destination);
+      // A microphone alone hears it from the loudspeaker; with a tab, nothing but this brings it into the recording.
+      if (choice.screen) played.connect(mix);
+      played.start();
     },
     close: () => {
       stopAll();

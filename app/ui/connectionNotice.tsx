@@ -5,6 +5,8 @@ import { useColours } from './theme';
 import { Type } from './type';
 
 const ASK_EVERY_MS = 10_000;
+/** While it does not answer it is asked more often, so that nobody reads of trouble that is over. */
+const ASK_AGAIN_MS = 2000;
 
 /** Says when the server does not answer, and what is safe meanwhile. */
 export function ConnectionNotice() {
@@ -12,7 +14,7 @@ export function ConnectionNotice() {
   const { isError, failureCount } = useQuery({
     queryKey: ['connection'],
     queryFn: () => call('status'),
-    refetchInterval: ASK_EVERY_MS,
+    refetchInterval: ({ state }) => (state.fetchFailureCount > 0 ? ASK_AGAIN_MS : ASK_EVERY_MS),
     retry: false,
   });
   if (!isError && failureCount === 0) return null;

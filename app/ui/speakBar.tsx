@@ -40,9 +40,11 @@ export function useSpeak(appointment?: Appointment, more: Record<string, string>
   const router = useRouter();
   const { source } = useSettings();
   return () =>
-    void engine.start({ sources: source, details: { ...detailsFor(appointment), ...more } }).then(() => {
-      if (isCapturing(engine.state)) router.navigate('/now');
-    });
+    void engine
+      .start({ sources: source, details: { ...detailsFor(appointment), ...more }, people: appointment?.people ?? [] })
+      .then(() => {
+        if (isCapturing(engine.state)) router.navigate('/now');
+      });
 }
 
 /** What the server is told beside the sound: with the zone it finds the appointment that was going on. */

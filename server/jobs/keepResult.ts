@@ -65,7 +65,7 @@ export async function keepResult(recording: Recording, result: WorkerResult, sou
     await recording.update(
       {
         state: 'ready',
-        problem: null,
+        problem: result.cutOff ?? null,
         durationMs: result.durationMs,
         video: recording.video ?? (result.tags?.hasVideo ? videoInSound(recording) : null),
         place: takesPlace ? (result.tags?.place ?? recording.place) : recording.place,

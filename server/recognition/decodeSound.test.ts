@@ -19,9 +19,14 @@ async function read(file: string) {
   let samples = 0;
   let durationMs = 0;
   let tags: FileTags | null = null;
-  const chunks = decodeSound(file, { onDuration: (ms) => (durationMs = ms), onTags: (t) => (tags = t) });
+  let cutOff: string | null = null;
+  const chunks = decodeSound(file, {
+    onDuration: (ms) => (durationMs = ms),
+    onTags: (t) => (tags = t),
+    onCutOff: (sentence) => (cutOff = sentence),
+  });
   for await (const chunk of chunks) samples += chunk.length;
-  return { samples, durationMs, tags: tags as FileTags | null };
+  return { samples, durationMs, tags: tags as FileTags | null, cutOff: cutOff as string | null };
 }
 
 describe('decoding', () => {
@@ -60,6 +65,27 @@ describe('decoding', () => {
       ...['-metadata', 'com.apple.quicktime.location.ISO6709=+52.5061+004.9592+001.0/'],
     );
     expect((await read(video)).tags).toMatchObject({ place: '52.5061, 4.9592', hasVideo: true });
+  });
+
+  it('says of a file that breaks off how much could be read, and nothing of whole ones', async () => {
+    const tone = ['-f', 'lavfi', '-i', 'sine=frequency=440:duration=20'];
+    for (const [name, ...more] of [
+      ['long.m4a', '-movflags', '+faststart'],
+      ['long.mp3'],
+      // The picture goes on for ten seconds after the sound.
+      ['longer.mp4', '-f', 'lavfi', '-i', 'color=c=green:s=32x32:d=30:r=2', '-movflags', '+faststart'],
+    ] as const) {
+      const whole = make(name, ...tone, ...more);
+      expect((await read(whole)).cutOff).toBeNull();
+      const half = path.join(folder, `half-${name}`);
+      const bytes = fs.readFileSync(whole);
+      fs.writeFileSync(half, bytes.subarray(0, bytes.length / 2));
+      if (name === 'longer.mp4') continue;
+      expect([name, (await read(half)).cutOff]).toEqual([
+        name,
+        expect.stringMatching(/^This file is cut off: 0:\d+ of 0:2\d could be read/),
+      ]);
+    }
   });
 
   it('believes no clock that was never set', () => {

@@ -2,6 +2,7 @@ import { type ChildProcessByStdio, spawn } from 'node:child_process';
 import fs from 'node:fs';
 import type { Readable } from 'node:stream';
 import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
+import { clockTime } from '@immeld/core/formats/times';
 import { SAMPLE_RATE_HZ } from '@immeld/core/speech/transcriber';
 import { type FileTags, tagsFrom } from './fileTags';
 
@@ -16,6 +17,20 @@ export class SoundError extends Error {
     super(message);
     this.name = 'SoundError';
   }
+}
+
+/** Less than this is what encoders leave out, or count for more than there is. */
+const CUT_OFF_MS = 2000;
+
+/**
+ * A sentence about a file that ends before the length that it states, null for one that is whole. A picture may go on
+ * after the sound of a video, and lengths may be guessed from the size of the file: both are no proof.
+ */
+function cutOffFrom(report: string, readMs: number, statedMs: number | null): string | null {
+  if (statedMs === null || statedMs - readMs < CUT_OFF_MS) return null;
+  const isProof = !tagsFrom(report).hasVideo && !/Estimating duration from bitrate/.test(report);
+  if (!isProof && !/partial file/.test(report)) return null;
+  return `This file is cut off: ${clockTime(readMs)} of ${clockTime(statedMs)} could be read. What is there has been kept.`;
 }
 
 /** Nothing anybody records needs longer than this to be decoded; a decoder that hangs is ended. */
@@ -35,6 +50,7 @@ const decoderArguments = (file: string, rate: number): string[] => [
  * A file that breaks off yields what could be read. Throws SoundError when there is nothing to hear.
  * @param rate samples per second, 16 kHz unless said otherwise
  * @param onDuration told the length that the file states, if it does
+ * @param onCutOff told, after its last chunk, a sentence about a file that ends before its stated length
  * @param onTags told its title and when it was made, as far as it says so
  */
 export async function* decodeSound(
@@ -43,11 +59,13 @@ export async function* decodeSound(
     signal,
     onDuration,
     onTags,
+    onCutOff,
     rate = SAMPLE_RATE_HZ,
   }: {
     signal?: AbortSignal | undefined;
     onDuration?: (durationMs: number) => void;
     onTags?: (tags: FileTags) => void;
+    onCutOff?: (sentence: string) => void;
     rate?: number;
   } = {},
 ): AsyncGenerator<Float32Array> {
@@ -58,13 +76,13 @@ export async function* decodeSound(
   const stop = () => decoder.kill('SIGKILL');
   signal?.addEventListener('abort', stop, { once: true });
   let report = '';
-  let isDurationKnown = false;
+  let statedMs: number | null = null;
   decoder.stderr.on('data', (text: Buffer) => {
     report = (report + text.toString('utf8')).slice(-20_000);
     const stated = /Duration: (\d+):(\d\d):(\d\d\.\d+)/.exec(report);
-    if (stated && !isDurationKnown) {
-      isDurationKnown = true;
-      onDuration?.(Math.round((Number(stated[1]) * 3600 + Number(stated[2]) * 60 + Number(stated[3])) * 1000));
+    if (stated && statedMs === null) {
+      statedMs = Math.round((Number(stated[1]) * 3600 + Number(stated[2]) * 60 + Number(stated[3])) * 1000);
+      onDuration?.(statedMs);
     }
   });
   const tell = () => {
@@ -81,6 +99,8 @@ export async function* decodeSound(
     await ended;
     signal?.throwIfAborted();
     if (bytes === 0) throw soundErrorFrom(report);
+    const sentence = cutOffFrom(report, (bytes / 4 / rate) * 1000, statedMs);
+    if (sentence) onCutOff?.(sentence);
   } finally {
     clearTimeout(limit);
     signal?.removeEventListener('abort', stop);

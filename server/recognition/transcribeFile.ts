@@ -20,6 +20,8 @@ export type FileTranscript = {
   seamsMs?: number[];
   /** What the first file says of itself. */
   tags?: FileTags;
+  /** A sentence about a sound that ends before the length it states; null where all are whole. */
+  cutOff?: string | null;
 };
 
 /**
@@ -53,6 +55,7 @@ export async function transcribeFile(
   const words: Word[] = [];
   let durationMs = expectedMs;
   const seamsMs: number[] = [];
+  let cutOff: string | null = null;
   let tags: FileTags = { title: null, createdAt: null, place: null, hasVideo: false };
   const metered = (async function* () {
     for (const [i, source] of [file, ...more].entries()) {
@@ -63,6 +66,7 @@ export async function transcribeFile(
       for await (const chunk of decodeSound(source, {
         signal,
         onDuration,
+        onCutOff: (sentence) => (cutOff ??= sentence),
         ...(i ? {} : { onTags: (t: FileTags) => (tags = t) }),
       })) {
         meter.push(chunk);
@@ -93,7 +97,7 @@ export async function transcribeFile(
   const { speakers, voices } = finder.find();
   return {
     durationMs: toMs(meter.sampleCount),
-    ...{ seamsMs, tags, voices },
+    ...{ seamsMs, tags, voices, cutOff },
     peaks: meter.peaks(),
     passages: passagesFrom(words, DEFAULT_PASSAGE_RULES, speakers),
   };

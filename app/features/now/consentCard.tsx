@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { useCapture, useCaptureNow } from '../../offline/deviceContext';
 import { useSettings } from '../../settings/settings';
+import { Field } from '../../ui/field';
 import { PencilBox } from '../../ui/pencil';
 import { WordButton } from '../../ui/press';
 import { Type } from '../../ui/type';
@@ -14,14 +15,18 @@ const NOTICE = '/sound/consent-notice.m4a';
 export function ConsentChoices({ onDone }: { onDone: () => void }) {
   const engine = useCapture();
   const [problem, setProblem] = useState<string | null>(null);
+  const people = useCaptureNow((now) => now.people);
+  const [who, setWho] = useState(people.join(', '));
   const keep = (text: string) => {
-    engine.addSlip({ kind: 'consent', text });
+    const told = who.trim();
+    engine.addSlip({ kind: 'consent', text: told ? `${told}: ${text[0]!.toLowerCase()}${text.slice(1)}` : text });
     onDone();
   };
   const play = async () => {
     try {
-      const sound = new Audio(NOTICE);
-      await sound.play();
+      const answer = await fetch(NOTICE);
+      if (!answer.ok) throw new Error(answer.statusText);
+      await engine.announce(await answer.arrayBuffer());
       keep('The spoken notice was played');
     } catch {
       setProblem('The notice could not be played here. Say it yourself: “This is being recorded.”');
@@ -34,6 +39,7 @@ export function ConsentChoices({ onDone }: { onDone: () => void }) {
           {problem}
         </Type>
       )}
+      <Field label="Who is told, if you like" value={who} onChangeText={setWho} maxLength={300} />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }} role="group" aria-label="Consent">
         {AGREEMENTS.map((text) => (
           <WordButton key={text} label={text} onPress={() => keep(text)} />

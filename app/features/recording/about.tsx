@@ -146,6 +146,7 @@ export function About({ recording }: { recording: Recording }) {
         <Title level={2}>About this recording</Title>
         <Fact name="Recorded">{whenSaid(recording.startedAt)}</Fact>
         {recording.isRecovered && <Fact name="Recovered">It was cut off, and came back by itself.</Fact>}
+        {recording.state === 'ready' && recording.problem && <Fact name="Heard">{recording.problem}</Fact>}
         {consents.map((s) => (
           <Fact key={s.id} name="Consent">{`${s.text}, at ${clockTime(s.startMs)}`}</Fact>
         ))}

@@ -1,8 +1,11 @@
 import type { Recording } from '@immeld/core/contract/recordings';
+import { clockTime } from '@immeld/core/formats/times';
 import { useEffect, useRef } from 'react';
 import { FlatList, View } from 'react-native';
 import { Empty } from '../../ui/notice';
+import { WordButton } from '../../ui/press';
 import { READING_WIDTH } from '../../ui/theme';
+import { Type } from '../../ui/type';
 import { useJobOf } from '../../api/queries';
 import { JobProgress } from '../tray/jobProgress';
 import { CorrectingBar } from './correctingBar';
@@ -40,6 +43,7 @@ export function Manuscript({ recording, player, rows, isWide }: ManuscriptProps)
       contentContainerStyle={{ paddingVertical: 12, paddingBottom: 60, ...(isWide ? {} : { paddingHorizontal: 16 }) }}
       ListHeaderComponent={
         <View style={isWide ? { marginRight: MARGIN_WIDTH, alignItems: 'center' } : {}}>
+          {isWide && <MarginHead recording={recording} rows={rows} list={list} />}
           <View
             style={{ ...{ width: '100%' }, ...(isWide ? { maxWidth: READING_WIDTH + 56, paddingHorizontal: 28 } : {}) }}
           >
@@ -122,6 +126,35 @@ function useFollow(
     if (current < 0 || performance.now() - scrolledAt.current < REST_AFTER_SCROLL_MS) return;
     list.current?.scrollToIndex({ index: current, viewPosition: 0.25, animated: false });
   }, [current, list]);
+}
+
+type MarginHeadProps = {
+  recording: Recording;
+  rows: ManuscriptRow[];
+  list: React.RefObject<FlatList<ManuscriptRow> | null>;
+};
+
+/** At the top of the margin: what it is for while it is empty, and the way to its first slip where that stands far below. */
+function MarginHead({ recording, rows, list }: MarginHeadProps) {
+  if (rows.length === 0) return null;
+  const at = rows.findIndex((r) => marginOf(r).length > 0);
+  return (
+    <View
+      style={{ position: 'absolute', left: '100%', top: 0, width: MARGIN_WIDTH, paddingHorizontal: 18, paddingTop: 6 }}
+    >
+      {at > 0 && (
+        <WordButton
+          label={`First beside ${clockTime(rows[at]!.passages[0]!.startMs)}, go there`}
+          onPress={() => list.current?.scrollToIndex({ index: at, viewPosition: 0.25, animated: false })}
+        />
+      )}
+      {marginOf(recording).length === 0 && (
+        <Type size="small" tone="faint">
+          Nothing in the margin yet. Select words in the text to put something beside them.
+        </Type>
+      )}
+    </View>
+  );
 }
 
 /** A paragraph with its margin beside it, and threads between them. */

@@ -33,12 +33,17 @@ import { WriteUps } from './writeUps';
 const PARTS = [
   { key: 'words', label: 'Words' },
   { key: 'margin', label: 'Margin' },
+  { key: 'list', label: 'List' },
   { key: 'write-ups', label: 'Write-ups' },
   { key: 'about', label: 'About' },
 ] as const;
 type Part = (typeof PARTS)[number]['key'];
 
 type PageProps = { recording: Recording; startAtMs: number | null; part: string | null };
+
+/** On a wide screen the words are always there, and the margin can be read as a list, too; on the phone it is one. */
+const WIDE_PARTS = PARTS.filter((p) => p.key !== 'words');
+const PHONE_PARTS = PARTS.filter((p) => p.key !== 'list');
 
 /** A recording as a manuscript with its margin. */
 export function RecordingPage({ recording, startAtMs, part: asked }: PageProps) {
@@ -53,7 +58,7 @@ export function RecordingPage({ recording, startAtMs, part: asked }: PageProps) 
   usePlayerKeys(player, rows, correcting.keys);
   useMediaKeys(player, titleOf(recording));
   const marginCount = marginOf(recording).length;
-  const tabs = PARTS.filter((p) => !isWide || p.key !== 'words').map((p) =>
+  const tabs = (isWide ? WIDE_PARTS : PHONE_PARTS).map((p) =>
     p.key === 'margin' && marginCount ? { ...p, label: `Margin · ${marginCount}` } : p,
   );
   const speaking = useSpeakersOf(recording);
@@ -70,7 +75,7 @@ export function RecordingPage({ recording, startAtMs, part: asked }: PageProps) 
             {isWide ? (
               <WidePage {...shared} tabs={tabs} part={part === 'words' ? 'margin' : part} onPart={setPart} />
             ) : (
-              <PhonePage {...shared} tabs={tabs} part={part} onPart={setPart} />
+              <PhonePage {...shared} tabs={tabs} part={part === 'list' ? 'margin' : part} onPart={setPart} />
             )}
             <MarkingBar recording={recording} player={player} />
             {quotation && (
@@ -142,6 +147,8 @@ function WidePage({ recording, player, rows, pauses, tabs, part, onPart }: Layou
   const [headHeight, setHeadHeight] = useState(0);
   const column = { position: 'absolute', right: 0, top: 0, width: MARGIN_WIDTH } as const;
   const sheet = { borderLeftWidth: 1, borderLeftColor: colours.rule, backgroundColor: colours.sheet };
+  // Without words nothing can stand beside them.
+  const isBeside = part === 'margin' && rows.length > 0;
   return (
     <View style={{ flex: 1 }}>
       <View style={{ flexDirection: 'row', minHeight: headHeight }}>
@@ -162,7 +169,7 @@ function WidePage({ recording, player, rows, pauses, tabs, part, onPart }: Layou
         <Manuscript recording={recording} player={player} rows={rows} isWide />
       </View>
       {/* What stands beside the words scrolls with them; everything else has the whole height to itself. */}
-      <View style={{ ...column, ...sheet, ...(part === 'margin' ? {} : { bottom: 0 }) }}>
+      <View style={{ ...column, ...sheet, ...(isBeside ? {} : { bottom: 0 }) }}>
         <View
           style={{ paddingHorizontal: 18, paddingTop: 14 }}
           onLayout={({ nativeEvent }) => setHeadHeight(nativeEvent.layout.height)}
@@ -170,16 +177,14 @@ function WidePage({ recording, player, rows, pauses, tabs, part, onPart }: Layou
           <VideoPane recording={recording} player={player} />
           <Tabs tabs={tabs} chosen={part} onChoose={onPart} label="Beside the words" />
         </View>
-        {part !== 'margin' && (
+        {!isBeside && (
           <ScrollView
             style={{ flex: 1 }}
             contentContainerStyle={{ paddingHorizontal: 18, paddingTop: 14, paddingBottom: 24 }}
           >
-            {part === 'write-ups' ? (
-              <WriteUps recording={recording} player={player} />
-            ) : (
-              <About recording={recording} />
-            )}
+            {(part === 'margin' || part === 'list') && <MarginList recording={recording} player={player} />}
+            {part === 'write-ups' && <WriteUps recording={recording} player={player} />}
+            {part === 'about' && <About recording={recording} />}
           </ScrollView>
         )}
       </View>

@@ -97,6 +97,7 @@ export const TrayCard = memo(function TrayCard({
         </Press>
       </View>
       {job && <JobProgress job={job} />}
+      {isReady && recording.problem && <Type size="small">{recording.problem}</Type>}
       {isReady ? (
         <PencilBox style={{ marginTop: 6 }}>
           <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10 }}>

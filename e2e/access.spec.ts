@@ -1,4 +1,4 @@
-import { expect, expectAccessible, test } from './immeld';
+import { recordingNamed, expect, expectAccessible, test } from './immeld';
 
 const PLACES = [
   ...['/', '/tray', '/shelves', '/shelves/all', '/todos', '/templates', '/weeks', '/history', '/links', '/nowhere'],
@@ -82,4 +82,26 @@ test('who asks for reduced motion gets none, and the blank switches what is swit
   await expect(fillers).not.toHaveAttribute('aria-checked', before!);
   await page.keyboard.press('Space');
   await expect(fillers).toHaveAttribute('aria-checked', before!);
+});
+
+test('at twice the size on a phone every control is within reach, and nothing is pushed off the page', async ({
+  page,
+  immeld,
+}) => {
+  const { id } = await recordingNamed(immeld, 'Letter to the council.m4a');
+  // What is left of a phone of 390 by 844 when everything is shown at 200 %.
+  await page.setViewportSize({ width: 195, height: 422 });
+  for (const place of ['/', '/tray', '/shelves', '/todos', '/find?q=lime', '/settings', `/recordings/${id}`]) {
+    await page.goto(`${immeld.address}${place}`);
+    await expect(page.getByRole('button').first()).toBeVisible();
+    await page.waitForTimeout(800);
+    const outside = await page.evaluate(() => {
+      const scrolls = (e: Element | null): boolean =>
+        !!e && (/auto|scroll/.test(getComputedStyle(e).overflowX) || scrolls(e.parentElement));
+      return [...document.querySelectorAll('button, a, input, [role=button], [role=link], [role=tab], [role=switch]')]
+        .filter((e) => e.getBoundingClientRect().right > window.innerWidth + 1 && !scrolls(e.parentElement))
+        .map((e) => e.getAttribute('aria-label') ?? e.textContent);
+    });
+    expect([place, outside]).toEqual([place, []]);
+  }
 });

@@ -96,3 +96,22 @@ test('by the address of a computer in the own network: marks, comments and copyi
   await expect(page.getByRole('alert')).toContainText('Open Immeld by https or at localhost');
   await browser.close();
 });
+
+test('a sound file that is missing on the disk is said to be, and its words are still there', async ({
+  page,
+  immeld,
+}) => {
+  const { id, get } = await recordingNamed(immeld, 'Letter to the council.m4a');
+  const { bytes } = await (async () => {
+    const answer = await page.request.get(`${immeld.address}/api/recordings/${id}/sound`);
+    return { bytes: (await answer.body()).length };
+  })();
+  const folder = path.join(immeld.dataFolder, 'sound');
+  const file = fs.readdirSync(folder).find((f) => fs.statSync(path.join(folder, f)).size === bytes)!;
+  fs.renameSync(path.join(folder, file), path.join(immeld.folder, file));
+  await page.goto(`${immeld.address}/recordings/${id}`);
+  await expect(page.getByText('The sound file is missing on the disk.')).toBeVisible();
+  await expect(page.getByText(/members of the council/)).toBeVisible();
+  expect((await get()).passages.length).toBeGreaterThan(0);
+  fs.renameSync(path.join(immeld.folder, file), path.join(folder, file));
+});

@@ -47,8 +47,8 @@ export default function DayScreen() {
   return (
     <Page>
       <ScrollView contentContainerStyle={{ paddingBottom: 40, paddingTop: 14 }}>
-        <View style={{ flexDirection: 'row', alignItems: 'flex-start' }}>
-          <View style={{ flex: 1, paddingBottom: 4 }}>
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'flex-start' }}>
+          <View style={{ flexGrow: 1, flexShrink: 1, flexBasis: 180, paddingBottom: 4 }}>
             <Title>{format(parseISO(date), 'EEEE d MMMM')}</Title>
             <Type size="tiny" tone="faint">
               {data ? summary : ' '}
@@ -61,7 +61,7 @@ export default function DayScreen() {
             <Type size="large">›</Type>
           </Press>
         </View>
-        <View style={{ flexDirection: 'row' }}>
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
           {date !== today && <WordButton label="Back to today" onPress={() => choose(today)} />}
           <DayPicker date={date} onChoose={choose} />
           <WordButton

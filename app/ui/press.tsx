@@ -69,7 +69,7 @@ type WordButtonProps = Omit<PressProps, 'children'> & { isBold?: boolean; tone?:
 export function WordButton({ label, isBold, tone = 'ink', style, ...rest }: WordButtonProps) {
   const colours = useColours();
   return (
-    <Press label={label} style={[{ alignItems: 'flex-start', marginRight: 20 }, style]} {...rest}>
+    <Press label={label} style={[{ alignItems: 'flex-start', marginRight: 20, maxWidth: '100%' }, style]} {...rest}>
       <View style={{ borderBottomWidth: 1, borderBottomColor: colours[tone] }}>
         <Type isBold={isBold ?? false} tone={tone}>
           {label}
@@ -93,6 +93,7 @@ export function FrameButton({ label, isMain = false, style, children, ...rest }:
           borderRadius: 4,
           paddingHorizontal: 18,
           alignItems: 'center',
+          maxWidth: '100%',
         },
         style,
       ]}

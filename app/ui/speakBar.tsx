@@ -81,7 +81,7 @@ export function SpeakBar({ isNarrow = false }: { isNarrow?: boolean }) {
           <WordButton label="Close" onPress={() => engine.closeProblem()} />
         </View>
       )}
-      <View style={{ flexDirection: isNarrow ? 'column' : 'row', gap: 8 }}>
+      <View style={isNarrow ? { gap: 8 } : { flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
         <Press
           label="Speak"
           disabled={isStarting}
@@ -89,7 +89,7 @@ export function SpeakBar({ isNarrow = false }: { isNarrow?: boolean }) {
           style={[
             bar(colours),
             {
-              flex: isNarrow ? 0 : 1,
+              ...(isNarrow ? {} : { flexGrow: 1, flexBasis: 130 }),
               flexDirection: 'row',
               alignItems: 'center',
               justifyContent: 'flex-start',

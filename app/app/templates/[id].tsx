@@ -70,7 +70,7 @@ function Writing({ id, before }: { id: string; before: Template }) {
               </Type>
             )}
             {change.error && <Failure error={change.error} />}
-            <View style={{ flexDirection: 'row' }}>
+            <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
               <WordButton label="Save" isBold disabled={problem !== null} onPress={save} />
               <WordButton label="Leave as it was" onPress={() => router.navigate('/templates')} />
             </View>

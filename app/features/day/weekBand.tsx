@@ -1,6 +1,6 @@
 import type { Day } from '@immeld/core/contract/find';
 import { format, parseISO } from 'date-fns';
-import { View } from 'react-native';
+import { ScrollView, View } from 'react-native';
 import { lengthName } from '../../ui/dates';
 import { Press } from '../../ui/press';
 import { useColours } from '../../ui/theme';
@@ -21,7 +21,12 @@ export function WeekBand({
   const colours = useColours();
   const most = Math.max(1, ...week.map((d) => d.spokenMs));
   return (
-    <View style={{ flexDirection: 'row', borderBottomWidth: 1, borderBottomColor: colours.rule }}>
+    <ScrollView
+      horizontal
+      showsHorizontalScrollIndicator={false}
+      style={{ flexGrow: 0, borderBottomWidth: 1, borderBottomColor: colours.rule }}
+      contentContainerStyle={{ flexGrow: 1 }}
+    >
       {week.map((day) => {
         const isChosen = day.date === date;
         const said = day.recordingCount
@@ -59,6 +64,6 @@ export function WeekBand({
           </Press>
         );
       })}
-    </View>
+    </ScrollView>
   );
 }

@@ -128,7 +128,7 @@ function PieceOf({ piece: { before, after, reasons }, onTake, onLeave }: PiecePr
             {reason}
           </Type>
         ))}
-        <View style={{ flexDirection: 'row' }}>
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
           <WordButton label="Take it" isBold onPress={onTake} />
           <WordButton label="Leave it" onPress={onLeave} />
         </View>
@@ -206,7 +206,7 @@ function FormChoice({ editor }: { editor: Editor }) {
                   {form === 'points' ? '•' : `${i + 1}.`} {point}
                 </Type>
               ))}
-          <View style={{ flexDirection: 'row' }}>
+          <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
             <WordButton label="Take this form" isBold onPress={take} />
             <WordButton label="Leave it" onPress={() => setForm(null)} />
           </View>

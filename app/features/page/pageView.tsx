@@ -7,7 +7,7 @@ import { useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { addressOf } from '../../api/call';
 import { Choice } from '../../ui/choice';
-import { lengthName, whenSaid } from '../../ui/dates';
+import { dueName, lengthName } from '../../ui/dates';
 import { useMarkKinds } from '../../ui/mark';
 import { WordButton } from '../../ui/press';
 import { SLIP_NAMES } from '../../ui/slipNames';
@@ -121,7 +121,7 @@ export function PageView({ recording }: { recording: Recording }) {
                   <span>
                     {t.text}
                     <span style={{ color: colours.faint }}>
-                      {[t.who === 'me' ? null : t.who, t.due && `by ${whenSaid(t.due)}`]
+                      {[t.who === 'me' ? null : t.who, t.due && `by ${dueName(t.due)}`]
                         .filter(Boolean)
                         .map((x) => ` · ${x}`)}
                     </span>

@@ -79,7 +79,7 @@ function Proposal({
       <Type size="body" face="text">
         {value}
       </Type>
-      <View style={{ flexDirection: 'row' }}>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         <WordButton label={`Accept ${label.toLowerCase()}`} isBold onPress={onAccept} />
         <WordButton label={`Drop ${label.toLowerCase()}`} onPress={onDrop} />
         {onAnother && <WordButton label={`Another ${label.toLowerCase()}`} onPress={onAnother} />}

@@ -40,6 +40,7 @@ export function PlayerBar({ player, pauses, isWide, hasSound }: BarProps) {
           ? { flexDirection: 'row', alignItems: 'center', gap: 14, paddingVertical: 6 }
           : {
               flexDirection: 'row',
+              flexWrap: 'wrap',
               alignItems: 'center',
               padding: 12,
               borderTopWidth: 1,

@@ -73,7 +73,7 @@ export function SoundStrip({
         valueText={`${time(played)} of ${clockTime(total)}`}
         onSeek={(share) => player.seek((window.from + share * length) * total)}
       />
-      <View style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center' }}>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', justifyContent: 'space-between', alignItems: 'center' }}>
         <Type size="tiny" tone="faint" style={{ minWidth: 64 }}>
           {zoom === 1 ? time(played) : `${time(window.from)} to ${time(window.to)}`}
         </Type>

@@ -67,7 +67,7 @@ function GuestPart({ isShared, changes }: { isShared: boolean; changes: Changes 
         autoCapitalize="none"
         maxLength={200}
       />
-      <View style={{ flexDirection: 'row', gap: 8 }}>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
         <FrameButton
           label="Sign up"
           isMain

@@ -47,7 +47,7 @@ function KeepPart() {
           ? `At least ${SHORTEST_PASSPHRASE} characters.`
           : 'Without it nobody can open the file, not even you. Left empty, whoever has the file can read it.'}
       </Type>
-      <View style={{ flexDirection: 'row' }}>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         <FrameButton
           label="Keep everything in one file"
           isMain
@@ -79,7 +79,7 @@ function BringBackPart() {
     <View style={{ paddingTop: 12, gap: 8 }}>
       <Type tone="faint">From such a file comes back what is missing here. What is here already stays as it is.</Type>
       {!isBusy && (
-        <View style={{ flexDirection: 'row' }}>
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
           <FrameButton label="Bring everything back" onPress={() => void choose()} />
         </View>
       )}
@@ -125,7 +125,7 @@ function Returning({ view, onPassphrase }: { view: BringingBack; onPassphrase: (
             autoCapitalize="none"
             maxLength={1000}
           />
-          <View style={{ flexDirection: 'row' }}>
+          <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
             <FrameButton label="Open it" isMain disabled={passphrase === ''} onPress={() => onPassphrase(passphrase)} />
           </View>
         </>

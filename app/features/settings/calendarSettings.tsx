@@ -44,7 +44,7 @@ export function CalendarSettings() {
           <Type size="tiny" tone={calendar.problem ? 'rowan' : 'faint'}>
             {calendar.problem ?? calendar.address ?? 'A file that was brought in once'}
           </Type>
-          <View style={{ flexDirection: 'row' }}>
+          <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
             {calendar.address && (
               <WordButton label="Fetch it now" onPress={() => refreshCalendar.mutate(calendar.id)} />
             )}

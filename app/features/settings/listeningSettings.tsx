@@ -72,7 +72,7 @@ export function Lengths({ label, all, chosen, onChoose, name = seconds }: Length
       style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap', gap: 4 }}
     >
       <Type style={{ minWidth: 170 }}>{label}</Type>
-      <View style={{ flexDirection: 'row', gap: 4 }}>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', maxWidth: '100%', gap: 4 }}>
         {all.map((ms) => (
           <Press
             key={ms}

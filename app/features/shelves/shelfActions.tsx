@@ -115,7 +115,7 @@ export function FolderActions({ folder }: { folder: Folder }) {
         </View>
       )}
       {open === 'tint' && (
-        <View style={{ flexDirection: 'row' }} role="radiogroup" aria-label="Tint">
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap' }} role="radiogroup" aria-label="Tint">
           {TINTS.map((tint) => (
             <Press
               key={tint}

@@ -29,7 +29,14 @@ const showing = () => {
 const inWords = ({ objects, files, madeAt }: Manifest): string => {
   const bytes = files.reduce((sum, f) => sum + f.size, 0);
   const count = (kind: string) => objects[kind] ?? 0;
-  return `${count('recordings')} recordings, ${count('notes')} notes, ${count('todos')} to-dos, ${files.length} files, ${(bytes / 1e6).toFixed(1)} MB, as of ${madeAt}`;
+  const counts = [
+    [count('recordings'), 'recording'],
+    [count('notes'), 'note'],
+    [count('todos'), 'to-do'],
+    [files.length, 'file'],
+  ] as const;
+  const named = counts.map(([n, name]) => `${n} ${name}${n === 1 ? '' : 's'}`).join(', ');
+  return `${named}, ${(bytes / 1e6).toFixed(1)} MB, as of ${madeAt}`;
 };
 
 const PASSPHRASE = 'file with the passphrase (or the environment variable IMMELD_PASSPHRASE)';

@@ -20,12 +20,12 @@ export default function LinksScreen() {
       <ScrollView contentContainerStyle={{ paddingTop: 8, paddingBottom: 40 }}>
         <Back home="/shelves" />
         <Title>Links</Title>
-        {item && <NewLink key={text} item={item} />}
         {error && <Failure error={error} onRetry={() => void refetch()} />}
         {!links && !error && <Loading />}
         {links?.map((link) => (
           <LinkRow key={link.id} link={link} />
         ))}
+        {item && <NewLink key={text} item={item} />}
         {links?.length === 0 && !item && (
           <Empty title="Nothing is shared">
             A link is made under “About” of a recording or note. All of them stand here, with who opened them last.

@@ -5,6 +5,9 @@ import { speakerSchema } from './speakers';
 import { slipSchema } from './slips';
 import { todoSchema } from './todos';
 
+/** Milliseconds of sound below which nobody looks for parts. */
+export const PARTS_FROM_MS = 4 * 60_000;
+
 export const RECORDING_STATES = ['waiting', 'recognising', 'ready', 'failed', 'cancelled'] as const;
 export type RecordingState = (typeof RECORDING_STATES)[number];
 

@@ -3,6 +3,7 @@ import path from 'node:path';
 import type { ExportItem, NewExport } from '@immeld/core/contract/exportEndpoints';
 import { type ExportChoices, type ExportFormat, type NamePart } from '@immeld/core/contract/exports';
 import { Problem } from '@immeld/core/contract/problem';
+import { PARTS_FROM_MS } from '@immeld/core/contract/recordings';
 import type { Todo } from '@immeld/core/contract/todos';
 import { fileNameBy } from '@immeld/core/exports/fileNames';
 import { noteSheet } from '@immeld/core/exports/noteSheet';
@@ -59,7 +60,8 @@ async function sourceOf(item: ExportItem, sounds: SoundStore, withParts: boolean
   const row = await Recording.findByPk(item.id);
   if (!view || !row) throw new Problem('not-found', 'There is no such recording here.');
   const sheets = await SheetRow.findAll({ where: { recordingId: item.id } });
-  const parts = withParts ? await done({ kind: 'parts', sentences: sentencesOf(await passagesOf(item.id)) }) : [];
+  const hasParts = withParts && (row.durationMs ?? 0) >= PARTS_FROM_MS;
+  const parts = hasParts ? await done({ kind: 'parts', sentences: sentencesOf(await passagesOf(item.id)) }) : [];
   const recording: RecordingToExport = {
     ...view,
     sheets: sheets.map(({ template, sections }) => ({ name: template.name, sections })),

@@ -1,4 +1,4 @@
-import type { Recording } from '@immeld/core/contract/recordings';
+import { PARTS_FROM_MS, type Recording } from '@immeld/core/contract/recordings';
 import { clockTime } from '@immeld/core/formats/times';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
@@ -14,15 +14,12 @@ import { Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
 import type { SoundPlayer } from './soundPlayer';
 
-/** Shorter recordings have no parts. */
-const LONG_MS = 4 * 60_000;
-
 type PartsPanelProps = { recording: Recording; player: SoundPlayer };
 
 /** What a long recording consists of: one's own headings, else parts that are proposed and can be set as headings. */
 export function PartsPanel({ recording, player }: PartsPanelProps) {
   const [isOpen, setOpen] = useState(false);
-  if (recording.state !== 'ready' || (recording.durationMs ?? 0) < LONG_MS) return null;
+  if (recording.state !== 'ready' || (recording.durationMs ?? 0) < PARTS_FROM_MS) return null;
   return (
     <View>
       <WordButton

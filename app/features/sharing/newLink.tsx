@@ -9,6 +9,7 @@ import { Field } from '../../ui/field';
 import { Failure } from '../../ui/notice';
 import { FrameButton } from '../../ui/press';
 import { Title, Type } from '../../ui/type';
+import { useUndoBar } from '../../ui/undoBar';
 
 const OPTIONS = [
   { key: 'withSound', label: 'The sound', hint: 'the words follow it' },
@@ -25,11 +26,15 @@ export function NewLink({ item }: { item: ExportItem }) {
   const [lastDay, setLastDay] = useState('');
   const [most, setMost] = useState('');
   const offered = OPTIONS.filter(({ key }) => item.kind === 'recording' || key === 'isListed');
+  const show = useUndoBar();
   const create = () =>
-    make.mutate({
-      ...{ item, ...shown, password: password || null, lastDay: lastDay || null },
-      mostOpenings: most ? Number(most) : null,
-    });
+    make.mutate(
+      {
+        ...{ item, ...shown, password: password || null, lastDay: lastDay || null },
+        mostOpenings: most ? Number(most) : null,
+      },
+      { onSuccess: () => show('The link is made. It stands at the top.') },
+    );
   return (
     <View role="group" aria-label="A new link" style={{ gap: 8, paddingBottom: 20 }}>
       <Title level={2}>A new link</Title>

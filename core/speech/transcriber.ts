@@ -1,6 +1,7 @@
 import { Cutter, DEFAULT_RULES, type Span } from './cutting';
 import type { PreparedNames } from './names/nameCandidates';
 import type { RecognitionModels } from './decoder';
+import { inModernSpelling } from './modernSpelling';
 import { Recogniser, type RecognisedWord } from './recogniser';
 import { SampleWindow } from './sampleWindow';
 import type { ModelSession } from './session';
@@ -69,17 +70,15 @@ export class Transcriber {
       const samples = sound.slice(span.start * FRAME_SAMPLES, span.end * FRAME_SAMPLES);
       const isVoiced = voicedIn(speech.slice(span.start, span.end));
       const { words, isDoubtful } = await recogniser.recognise(samples, isVoiced, { names, wantsOthers: true });
-      speakers?.push(
-        samples,
-        words.map((w) => absoluteWord(w, 0)),
-      );
+      const said = inModernSpelling(words.map((w) => absoluteWord(w, 0)));
+      speakers?.push(samples, said);
       const startMs = toMs(span.start * FRAME_SECONDS);
       onProgress?.({ processedMs: toMs(span.end * FRAME_SECONDS) });
       return {
         startMs,
         endMs: startMs + toMs(samples.length / SAMPLE_RATE_HZ),
         isDoubtful,
-        words: words.map((w) => absoluteWord(w, startMs)),
+        words: said.map((w) => ({ ...w, startMs: startMs + w.startMs, endMs: startMs + w.endMs })),
       };
     };
 

@@ -14,7 +14,7 @@ import { Title, Type } from '../../ui/type';
 import { OneSheet } from './oneSheet';
 import { TemplateChoice } from './sheets';
 
-const SPANS = ['all time', 'last 7 days', 'last 30 days', 'from – to'] as const;
+const SPANS = ['all time', 'last 7 days', 'last 30 days', 'days I choose'] as const;
 type Span = (typeof SPANS)[number];
 const daysBefore = (days: number): string => format(addDays(new Date(), -days), 'yyyy-MM-dd');
 
@@ -22,7 +22,7 @@ const daysBefore = (days: number): string => format(addDays(new Date(), -days), 
 export function Several({ asked }: { asked: Scope }) {
   const router = useRouter();
   const [scope, setScope] = useState(asked);
-  const [span, setSpan] = useState<Span>(asked.from ? 'from – to' : 'all time');
+  const [span, setSpan] = useState<Span>(asked.from ? 'days I choose' : 'all time');
   const [isChoosing, setChoosing] = useState(false);
   const [isListing, setListing] = useState(false);
   const { data, error, refetch } = useScope(scope);
@@ -33,7 +33,7 @@ export function Several({ asked }: { asked: Scope }) {
     const { from, to, ...rest } = scope;
     const today = localDay(new Date());
     if (chosen === 'all time') setScope(rest);
-    else if (chosen === 'from – to') setScope({ ...rest, from: from ?? daysBefore(30), to: to ?? today });
+    else if (chosen === 'days I choose') setScope({ ...rest, from: from ?? daysBefore(30), to: to ?? today });
     else setScope({ ...rest, from: daysBefore(chosen === 'last 7 days' ? 6 : 29), to: today });
   };
   const count = data?.recordings.length ?? 0;
@@ -49,7 +49,7 @@ export function Several({ asked }: { asked: Scope }) {
           {!scope.recordingIds && (
             <OneOf label="Said in" options={SPANS} nameOf={(s) => s} chosen={span} onChoose={choose} />
           )}
-          {span === 'from – to' && (
+          {span === 'days I choose' && (
             <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 16 }}>
               <DayField label="From" day={scope.from ?? ''} onChange={(from) => setScope({ ...scope, from })} />
               <DayField label="To" day={scope.to ?? ''} onChange={(to) => setScope({ ...scope, to })} />

@@ -115,3 +115,23 @@ test('a sound file that is missing on the disk is said to be, and its words are 
   expect((await get()).passages.length).toBeGreaterThan(0);
   fs.renameSync(path.join(immeld.folder, file), path.join(folder, file));
 });
+
+test('the pack of words for this device says how large it is, is fetched with progress, kept, and removed', async ({
+  page,
+  immeld,
+}) => {
+  await page.goto(`${immeld.address}/settings`);
+  await expect(page.getByText(/[\d.]+ MB on this device, [\d.]+ MB to fetch · licence/)).toBeVisible();
+  const devtools = await page.context().newCDPSession(page);
+  const line = { offline: false, latency: 5, downloadThroughput: 12e6, uploadThroughput: 12e6 };
+  await devtools.send('Network.emulateNetworkConditions', line);
+  await page.getByRole('button', { name: 'Fetch it', exact: true }).click();
+  await expect(page.getByText(/^\d+ % is here$/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Remove it from this device' })).toBeVisible({ timeout: 60_000 });
+  const kept = () => page.evaluate(async () => (await navigator.storage.estimate()).usage ?? 0);
+  await expect.poll(kept).toBeGreaterThan(40e6);
+  await page.reload();
+  await page.getByRole('button', { name: 'Remove it from this device' }).click();
+  await expect(page.getByRole('button', { name: 'Fetch it', exact: true })).toBeVisible();
+  await expect.poll(kept, { timeout: 20_000 }).toBeLessThan(30e6);
+});

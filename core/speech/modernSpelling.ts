@@ -1,4 +1,5 @@
-import type { TranscribedWord } from './transcriber';
+/** A word with its times in milliseconds, a confidence from 0 to 1, and what else it may have been. */
+type HeardWord = { text: string; startMs: number; endMs: number; confidence: number; others?: string[] };
 
 /** Words that are written as one today; the recogniser has learnt from old books, too. */
 const ONE_WORD: Record<string, RegExp> = {
@@ -17,8 +18,8 @@ const plain = (text: string): string => text.toLowerCase().replace(/^[^\p{L}]+|[
  * Spelling of today for what older books write in two words or with a hyphen: "some body", "to-morrow". Two words that
  * become one keep the beginning of the first, the end of the second, and the lower confidence. Common practice, no source.
  */
-export function inModernSpelling(words: readonly TranscribedWord[]): TranscribedWord[] {
-  const made: TranscribedWord[] = [];
+export function inModernSpelling(words: readonly HeardWord[]): HeardWord[] {
+  const made: HeardWord[] = [];
   for (let i = 0; i < words.length; i++) {
     const [word, next, afterwards] = [words[i]!, words[i + 1], words[i + 2]];
     // Punctuation between the two parts them.

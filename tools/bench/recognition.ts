@@ -12,6 +12,7 @@ import type { ModelSession } from '../../core/speech/session';
 import { LiveTranscriber } from '../../core/speech/liveTranscriber';
 import { SAMPLE_RATE_HZ, type TranscriberModels } from '../../core/speech/transcriber';
 import { projectRoot } from '../../server/projectRoot';
+import type { ToWorker, WorkerTask } from '../../server/jobs/workerMessages';
 import { loadModels } from '../../server/recognition/modelFiles';
 import { type FileTranscript, transcribeFile } from '../../server/recognition/transcribeFile';
 import { inFigures } from './scoring';
@@ -149,12 +150,20 @@ async function mixed(models: TranscriberModels): Promise<void> {
   note('Whole time against time inside the model (median of 3)', ratio.toFixed(3), 'at most 1.25', ratio <= 1.25);
 }
 
+/** What a worker is told beside the file. */
+const TASK: Omit<WorkerTask, 'jobId' | 'soundFile'> = {
+  ...{ moreSoundFiles: [], expectedMs: null, playback: null, names: [], cleaning: null, asides: null },
+  filing: {
+    ...{ startedAt: '2026-03-09T08:00:00', source: 'import', people: [], appointment: null, place: null },
+    ...{ filed: [], folders: [], tags: [], projects: [], knownPeople: [], ownName: '' },
+  },
+};
+
 /** Two files in two worker threads against one file in one, by the bundled worker. */
 async function twoWorkers(): Promise<void> {
   const work = (jobId: string) =>
     new Promise<void>((resolve, reject) => {
       const worker = new Worker(path.join(root, 'server', 'dist', 'recognitionWorker.cjs'));
-      const filing = { startedAt: '2026-03-09T08:00:00', filed: [], folders: [], tags: [], projects: [] };
       worker.on('message', (m: { type: string }) => {
         if (m.type === 'progress') return;
         void worker.terminate();
@@ -163,8 +172,8 @@ async function twoWorkers(): Promise<void> {
       });
       worker.postMessage({
         type: 'task',
-        task: { jobId, soundFile: soundOf('lecture'), expectedMs: null, playback: null, filing },
-      });
+        task: { ...TASK, jobId, soundFile: soundOf('lecture') },
+      } satisfies ToWorker);
     });
   const time = async (run: () => Promise<unknown>) => {
     const started = performance.now();
@@ -313,8 +322,7 @@ function fiveHours(): void {
       console.log(JSON.stringify({ most: Math.max(most, process.resourceUsage().maxRSS * 1024), type: m.type, words: m.result?.passages.reduce((n, p) => n + p.words.length, 0) }));
       process.exit(0);
     });
-    worker.postMessage({ type: 'task', task: { jobId: 'long', soundFile: ${JSON.stringify(file)}, expectedMs: null, playback: null,
-      filing: { startedAt: '2026-03-09T08:00:00', people: [], knownPeople: [], ownName: '', filed: [], folders: [], tags: [], projects: [] } } });`;
+    worker.postMessage(${JSON.stringify({ type: 'task', task: { ...TASK, jobId: 'long', soundFile: file } } satisfies ToWorker)});`;
   const started = performance.now();
   const run = spawnSync(process.execPath, ['-e', script], { encoding: 'utf8', maxBuffer: 1 << 28 });
   const { most, type, words } = JSON.parse(run.stdout) as { most: number; type: string; words: number };
@@ -332,7 +340,8 @@ async function main(): Promise<void> {
     const models = await loadModels();
     await liveWords(models);
     await joinedStarts(models);
-  } else if (!process.argv.includes('--long')) {
+  } else if (process.argv.includes('--workers')) await twoWorkers();
+  else if (!process.argv.includes('--long')) {
     const models = await loadModels();
     await liveWords(models);
     await librivox(models);
@@ -341,7 +350,7 @@ async function main(): Promise<void> {
     await mixed(models);
     await twoWorkers();
   }
-  if (!['--short', '--live'].some((o) => process.argv.includes(o))) fiveHours();
+  if (!['--short', '--live', '--workers'].some((o) => process.argv.includes(o))) fiveHours();
   fs.rmSync(folder, { recursive: true });
   const machine = `${os.cpus().length} cores (${os.cpus()[0]!.model.trim()}), ${Math.round(os.totalmem() / 2 ** 30)} GiB, Node ${process.versions.node}`;
   const table = [

@@ -1,4 +1,4 @@
-import { recordingNamed, expect, expectAccessible, test } from './immeld';
+import { expect, expectAccessible, recordingNamed, test } from './immeld';
 
 const PLACES = [
   ...['/', '/tray', '/shelves', '/shelves/all', '/todos', '/templates', '/weeks', '/history', '/links', '/nowhere'],
@@ -94,7 +94,8 @@ test('at twice the size on a phone every control is within reach, and nothing is
   for (const place of ['/', '/tray', '/shelves', '/todos', '/find?q=lime', '/settings', `/recordings/${id}`]) {
     await page.goto(`${immeld.address}${place}`);
     await expect(page.getByRole('button').first()).toBeVisible();
-    await page.waitForTimeout(800);
+    await page.waitForLoadState('networkidle').catch(() => undefined);
+    await expect(page.getByText(/^Opening/)).toHaveCount(0);
     const outside = await page.evaluate(() => {
       const scrolls = (e: Element | null): boolean =>
         !!e && (/auto|scroll/.test(getComputedStyle(e).overflowX) || scrolls(e.parentElement));

@@ -124,7 +124,8 @@ const PICTURES = [
       },
     ],
   },
-  { name: 'recording-wide', at: walk, size: WIDE, steps: [playSome] },
+  // Where slips stand beside the words.
+  { name: 'recording-wide', at: `${walk}?at=76000`, size: WIDE, steps: [() => wait(2500), press('Pause')] },
   {
     name: 'template-wide',
     at: '/templates',

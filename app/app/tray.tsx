@@ -41,7 +41,7 @@ export default function TrayScreen() {
           {total ? `${total} to file` : ''}
         </Type>
         {ready.length > 1 && !chosen.chosen && (
-          <View style={{ flexDirection: 'row', flexWrap: 'wrap', marginLeft: 'auto' }}>
+          <View style={{ flexDirection: 'row', flexWrap: 'wrap', flexShrink: 1, marginLeft: 'auto' }}>
             <WordButton label="Choose several" onPress={chosen.begin} />
             <WordButton
               label="File all as proposed"

@@ -1,5 +1,5 @@
 import { usePathname, useRouter } from 'expo-router';
-import { type ReactNode, useEffect } from 'react';
+import { type ReactNode, useEffect, useRef } from 'react';
 import { View, useWindowDimensions } from 'react-native';
 import { useShelves } from '../api/queries';
 import { isCapturing as isOn, useCapture, useCaptureNow } from '../offline/deviceContext';
@@ -35,8 +35,9 @@ function usePlaceKeys(): void {
   const speak = useSpeak();
   const { offered } = useMarkKinds();
   const pathname = usePathname();
+  // Kept beyond a drawing: the second key may come after one.
+  const isGoing = useRef(false);
   useEffect(() => {
-    let isGoing = false;
     const press = (event: KeyboardEvent) => {
       if (isInField(event) || event.ctrlKey || event.metaKey || event.altKey) return;
       if (event.shiftKey && event.code === 'Space') {
@@ -45,14 +46,14 @@ function usePlaceKeys(): void {
         else if (engine.state.stage === 'paused') engine.resume();
         else speak();
       } else if (event.shiftKey && event.key === 'Enter') engine.finish();
-      else if (isGoing) {
+      else if (isGoing.current) {
         const place = PLACES.find((p) => p.letter === event.key.toLowerCase());
         if (place) router.navigate(place.path);
       } else if (isOn(engine.state) && !pathname.startsWith('/recordings/')) {
         const kind = offered[Number(event.key) - 1];
         if (kind) engine.addSlip({ kind: 'mark', mark: kind.id });
       }
-      isGoing = event.key.toLowerCase() === 'g';
+      isGoing.current = event.key.toLowerCase() === 'g';
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);

@@ -136,3 +136,10 @@ test('the pack of words for this device says how large it is, is fetched with pr
   // What the server offers stays known; its files are gone.
   await expect.poll(kept).toBe(1);
 });
+
+test('a moment that is opened by its address plays and stands before one’s eyes', async ({ page, immeld }) => {
+  const { id } = await recordingNamed(immeld, 'Appointment with Bram.m4a');
+  await page.goto(`${immeld.address}/recordings/${id}?at=76000`);
+  await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+  await expect(page.getByRole('article', { name: 'Bram, 1:06' })).toBeInViewport();
+});

@@ -21,6 +21,7 @@ import { Threads } from './threads';
 import { TodoSlip } from './todoSlip';
 
 export const MARGIN_WIDTH = 340;
+const DRAWN_MS = 100;
 
 type ManuscriptProps = { recording: Recording; player: SoundPlayer; rows: ManuscriptRow[]; isWide: boolean };
 
@@ -36,9 +37,11 @@ export function Manuscript({ recording, player, rows, isWide }: ManuscriptProps)
       keyExtractor={(row) => row.key}
       initialNumToRender={6}
       windowSize={9}
-      onScrollToIndexFailed={({ index, averageItemLength }) =>
-        list.current?.scrollToOffset({ offset: index * averageItemLength, animated: false })
-      }
+      onScrollToIndexFailed={({ index, averageItemLength }) => {
+        // Near it by guess; when the rows there have been drawn, to it.
+        list.current?.scrollToOffset({ offset: index * averageItemLength, animated: false });
+        setTimeout(() => list.current?.scrollToIndex({ index, viewPosition: 0.25, animated: false }), DRAWN_MS);
+      }}
       style={{ flex: 1 }}
       contentContainerStyle={{ paddingVertical: 12, paddingBottom: 60, ...(isWide ? {} : { paddingHorizontal: 16 }) }}
       ListHeaderComponent={
@@ -106,7 +109,7 @@ function useFollow(
   const current = usePlayer(player, (s) =>
     s.isPlaying ? rows.findLastIndex((r) => r.passages[0]!.startMs <= s.timeMs) : -1,
   );
-  const scrolledAt = useRef(0);
+  const scrolledAt = useRef(-Infinity);
   useEffect(() => {
     const { timeMs } = player.getState();
     const at = rows.findLastIndex((r) => r.passages[0]!.startMs <= timeMs);

@@ -24,6 +24,8 @@ it.each([
   'It goes to the morrow.',
   'I gave it to Morrow.',
   'Up-to-date',
+  // Names that every object of the language has.
+  'The constructor builds it.',
 ])('%s stays', (text) => expect(spelt(text)).toBe(text));
 
 it('one word of two has the times of both and the lower confidence', () => {

@@ -2,12 +2,12 @@
 type HeardWord = { text: string; startMs: number; endMs: number; confidence: number; others?: string[] };
 
 /** Words that are written as one today; the recogniser has learnt from old books, too. */
-const ONE_WORD: Record<string, RegExp> = {
-  some: /^body(['’]s)?$/,
-  any: /^body(['’]s)?$/,
-  every: /^body(['’]s)?$/,
-  to: /^morrow(['’]s)?$/,
-};
+const ONE_WORD = new Map([
+  ['some', /^body(['’]s)?$/],
+  ['any', /^body(['’]s)?$/],
+  ['every', /^body(['’]s)?$/],
+  ['to', /^morrow(['’]s)?$/],
+]);
 /** After these "body" is a word of its own: "some body of water". */
 const OF_A_BODY = /^(of|parts?|shops?|language|temperature|heat|weight|fat)$/;
 const OLD_HYPHEN = /^to-(day|night|morrow)/i;
@@ -25,7 +25,8 @@ export function inModernSpelling(words: readonly HeardWord[]): HeardWord[] {
     // Punctuation between the two parts them.
     const isOpen = /\p{L}$/u.test(word.text);
     // A name begins large.
-    const joins = isOpen && next && /^\p{Ll}/u.test(next.text) && ONE_WORD[plain(word.text)]?.test(plain(next.text));
+    const joins =
+      isOpen && next && /^\p{Ll}/u.test(next.text) && ONE_WORD.get(plain(word.text))?.test(plain(next.text));
     if (joins && !(afterwards && /\p{L}$/u.test(next.text) && OF_A_BODY.test(plain(afterwards.text)))) {
       made.push({
         ...{ text: word.text + next.text, startMs: word.startMs, endMs: next.endMs },

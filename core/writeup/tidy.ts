@@ -1,3 +1,5 @@
+import { tableOf } from '../language/spokenNumbers';
+
 const FILLERS =
   /\b(?:um+|uh+|erm?|basically|actually|literally)\b,?\s*|(?<=^|, )(?:you know|i mean|well|sort of|kind of|like),\s*|,\s*(?:you know|i mean)(?:(?=[.!?]|$)|,(?= ))/gi;
 const OPENINGS =
@@ -34,7 +36,7 @@ const AUXILIARIES: [RegExp, string][] = [
     '$N $1',
   ],
 ];
-const THIRD: Record<string, string> = {
+const THIRD = tableOf<string>({
   go: 'goes',
   do: 'does',
   have: 'has',
@@ -42,7 +44,7 @@ const THIRD: Record<string, string> = {
   carry: 'carries',
   watch: 'watches',
   wish: 'wishes',
-};
+});
 const PRESENT =
   /\bi ((?:also |still |just |really )?)(think|want|need|know|like|agree|suggest|propose|hope|see|mean|say|go|do|have|try|take|bring|send|call|ask|expect|believe|prefer|remember|doubt|promise|recommend|plan|work|live|feel)\b/gi;
 

@@ -69,18 +69,15 @@ describe('decoding', () => {
 
   it('says of a file that breaks off how much could be read, and nothing of whole ones', async () => {
     const tone = ['-f', 'lavfi', '-i', 'sine=frequency=440:duration=20'];
-    for (const [name, ...more] of [
-      ['long.m4a', '-movflags', '+faststart'],
-      ['long.mp3'],
-      // The picture goes on for ten seconds after the sound.
-      ['longer.mp4', '-f', 'lavfi', '-i', 'color=c=green:s=32x32:d=30:r=2', '-movflags', '+faststart'],
-    ] as const) {
+    // The picture goes on for ten seconds after the sound.
+    const picture = ['-f', 'lavfi', '-i', 'color=c=green:s=32x32:d=30:r=2', '-movflags', '+faststart'];
+    expect((await read(make('longer.mp4', ...tone, ...picture))).cutOff).toBeNull();
+    for (const [name, ...more] of [['long.m4a', '-movflags', '+faststart'], ['long.mp3']] as const) {
       const whole = make(name, ...tone, ...more);
       expect((await read(whole)).cutOff).toBeNull();
       const half = path.join(folder, `half-${name}`);
       const bytes = fs.readFileSync(whole);
       fs.writeFileSync(half, bytes.subarray(0, bytes.length / 2));
-      if (name === 'longer.mp4') continue;
       expect([name, (await read(half)).cutOff]).toEqual([
         name,
         expect.stringMatching(/^This file is cut off: 0:\d+ of 0:2\d could be read/),

@@ -1,3 +1,5 @@
+import { tableOf } from '../spokenNumbers';
+
 /**
  * Verbs with which people word a thing to be done, in their base form. A list of our own: a tagger takes
  * sentence-initial verbs for names.
@@ -40,7 +42,7 @@ export const ACTION_VERBS = new Set(
 );
 
 /** Irregular participles of the verbs above. */
-const PARTICIPLES: Record<string, string> = {
+const PARTICIPLES = tableOf<string>({
   bought: 'buy',
   brought: 'bring',
   built: 'build',
@@ -93,7 +95,7 @@ const PARTICIPLES: Record<string, string> = {
   gotten: 'get',
   got: 'get',
   redone: 'redo',
-};
+});
 
 /** The base form of a past participle, or null when it is not one of a verb that people plan with. */
 export function baseOfParticiple(word: string): string | null {

@@ -1,3 +1,4 @@
+import { tableOf } from '../spokenNumbers';
 import type { Priority } from '../../contract/todos';
 import { type Named } from './projects';
 import { wordAsAction } from './wording';
@@ -12,11 +13,11 @@ export type TypedTodo = {
 };
 
 const SIGN = /(^|\s)([#@!])([\p{L}\p{N}][\p{L}\p{N}_-]*)/gu;
-const PRIORITIES: Record<string, Priority> = {
+const PRIORITIES = tableOf<Priority>({
   ...{ high: 'high', h: 'high', urgent: 'high', '1': 'high' },
   ...{ middle: 'middle', medium: 'middle', m: 'middle', '2': 'middle' },
   ...{ low: 'low', l: 'low', '3': 'low' },
-};
+});
 
 /** How people begin a line that is for themselves: "need to", "I have to", "don’t forget to". */
 const OPENING =

@@ -81,6 +81,8 @@ test('with no network the app opens, records, shows the words, and everything ar
   immeld.kill();
 
   await page.goto(immeld.address);
+  // The recogniser is loaded before anybody speaks.
+  await expect.poll(() => page.workers().some((w) => w.url().endsWith('/liveWorker.js'))).toBe(true);
   await page.getByRole('button', { name: 'Speak' }).click();
   await expect
     .poll(async () => wordsHeard((await page.getByRole('log').textContent()) ?? ''), { timeout: 60_000 })

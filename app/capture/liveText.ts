@@ -40,6 +40,11 @@ export class LiveText {
     return this.now;
   }
 
+  /** Whether a session is open: somebody speaks, or is about to. */
+  get isListening(): boolean {
+    return this.isOpen;
+  }
+
   subscribe = (listener: () => void): (() => void) => {
     this.listeners.add(listener);
     return () => this.listeners.delete(listener);

@@ -1,4 +1,3 @@
-import type { ListedName } from '@immeld/core/speech/names/nameCandidates';
 import { useQueryClient } from '@tanstack/react-query';
 import {
   type ReactNode,
@@ -11,13 +10,10 @@ import {
   useState,
   useSyncExternalStore,
 } from 'react';
-import { useSharedSettings } from '../api/queries';
 import { refreshSoon } from '../api/refreshSoon';
 import { isVideo } from '../capture/bringIn';
 import type { CaptureEngine, CaptureNow } from '../capture/captureEngine';
 import type { LiveTextState } from '../capture/liveText';
-import { keep, kept } from '../settings/kept';
-import { settings } from '../settings/settings';
 import { type Capture, type CaptureStore, captureOf } from './captureStore';
 import { type Device, openDevice } from './device';
 import type { PackState } from './packs';
@@ -60,31 +56,6 @@ export function usePackState(): PackState {
   const { packs } = useDevice();
   const read = () => packs.state;
   return useSyncExternalStore(packs.subscribe, read, read);
-}
-
-/** Listed names are heard without a network, too. */
-const NAMES = 'immeld-names';
-
-/** Loads the pack when it is here, and fetches it when it may be fetched, as soon as somebody records. */
-export function usePackForRecording(): void {
-  const { packs, live } = useDevice();
-  const { state } = usePackState();
-  const stage = useCaptureNow((now) => now.stage);
-  const names = useSharedSettings().data?.names;
-  useEffect(() => {
-    if (names) keep(NAMES, names);
-    live.expectNames(names ?? kept<ListedName[]>(NAMES) ?? []);
-  }, [names, live]);
-  useEffect(() => {
-    if (stage === 'idle') return;
-    if (state === 'present' && packs.pack) live.load(packs.pack);
-    if (state === 'absent' && settings().fetchesPack && !isPaidByVolume()) void packs.fetch();
-  }, [stage, state, packs, live]);
-}
-
-export function isPaidByVolume(): boolean {
-  const { connection } = navigator as { connection?: { saveData?: boolean; type?: string } };
-  return connection?.saveData === true || connection?.type === 'cellular';
 }
 
 export type OutboxItem = Capture & { sentBytes: number; isOnlyInPage: boolean };

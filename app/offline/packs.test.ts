@@ -17,12 +17,14 @@ const pack: Pack = {
 
 /** A browser's cache in a map, and a server that can be away or spoil what it sends. */
 let kept: Map<string, Response>;
+let offered: Pack;
 let isAway: boolean;
 let fetched: string[];
 let spoil: (bytes: Buffer) => Buffer;
 
 beforeEach(() => {
   kept = new Map();
+  offered = pack;
   isAway = false;
   fetched = [];
   spoil = (bytes) => bytes;
@@ -30,13 +32,14 @@ beforeEach(() => {
     match: async (address: string) => kept.get(address)?.clone(),
     put: async (address: string, response: Response) => void kept.set(address, response),
     delete: async (address: string) => kept.delete(address),
+    keys: async () => [...kept.keys()].map((address) => ({ url: `http://immeld.example${address}` })),
   };
   Object.assign(globalThis, {
     navigator: {},
     caches: { open: async () => cache },
     fetch: async (address: string) => {
       if (isAway) throw new TypeError('away');
-      if (address === '/api/packs') return Response.json({ items: [pack] });
+      if (address === '/api/packs') return Response.json({ items: [offered] });
       fetched.push(address);
       return new Response(new Uint8Array(spoil(content[address]!)));
     },
@@ -90,6 +93,59 @@ describe('the pack on this device', () => {
     const again = new PackShelf();
     await again.look();
     expect(again.state.state).toBe('absent');
+  });
+
+  it('gives way to a newer one of the server: only what differs is fetched, nothing older stays', async () => {
+    const before = new PackShelf();
+    await before.look();
+    await before.fetch();
+    const newStep = Buffer.from('a better decoder');
+    content['/packs/one/step-2.onnx'] = newStep;
+    offered = {
+      ...pack,
+      files: [
+        pack.files[0]!,
+        {
+          ...{ address: '/packs/one/step-2.onnx', sizeBytes: newStep.length, sentBytes: newStep.length },
+          sha256: createHash('sha256').update(newStep).digest('hex'),
+        },
+      ],
+    };
+    const after = new PackShelf();
+    await after.look();
+    expect([after.state.state, after.isOutdated]).toEqual(['absent', true]);
+    fetched = [];
+    await after.fetch();
+    expect([after.state.state, after.isOutdated]).toEqual(['present', false]);
+    expect(fetched).toEqual(['/packs/one/step-2.onnx']);
+    expect([...kept.keys()].sort()).toEqual(['/api/packs', '/packs/one/encoder.onnx', '/packs/one/step-2.onnx']);
+  });
+
+  it('is replaced when a file of the same address has changed', async () => {
+    const before = new PackShelf();
+    await before.look();
+    await before.fetch();
+    const changed = Buffer.from('the encoder, trained for longer');
+    const was = content['/packs/one/encoder.onnx']!;
+    content['/packs/one/encoder.onnx'] = changed;
+    const sha256 = createHash('sha256').update(changed).digest('hex');
+    offered = { ...pack, files: [{ ...pack.files[0]!, sha256 }, pack.files[1]!] };
+    const after = new PackShelf();
+    await after.look();
+    expect(after.isOutdated).toBe(true);
+    await after.fetch();
+    expect(await kept.get('/packs/one/encoder.onnx')!.clone().text()).toBe('the encoder, trained for longer');
+    content['/packs/one/encoder.onnx'] = was;
+  });
+
+  it('is removed with whatever an older server had sent', async () => {
+    kept.set('/packs/older/step.onnx', new Response('old'));
+    const shelf = new PackShelf();
+    await shelf.look();
+    await shelf.fetch();
+    kept.set('/packs/older/step.onnx', new Response('old'));
+    await shelf.remove();
+    expect([...kept.keys()]).toEqual(['/api/packs']);
   });
 
   it('is said to be unknown only when it was looked for in vain', async () => {

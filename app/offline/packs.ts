@@ -10,6 +10,12 @@ export type PackState =
   | { state: 'failed'; problem: string };
 
 const DESCRIPTION = '/api/packs';
+/** A kept file says which one it is, so that a newer one of the same address is noticed. */
+const HASH = 'x-sha256';
+const isKept = async (cache: Cache, { address, sha256: hash }: Pack['files'][number]): Promise<boolean> =>
+  (await cache.match(address))?.headers.get(HASH) === hash;
+const keptAddresses = async (cache: Cache): Promise<string[]> =>
+  (await cache.keys()).map(({ url }) => new URL(url, 'http://here').pathname).filter((a) => a !== DESCRIPTION);
 
 export const sizeOf = (pack: Pack): number => pack.files.reduce((sum, f) => sum + f.sizeBytes, 0);
 export const sentSizeOf = (pack: Pack): number => pack.files.reduce((sum, f) => sum + f.sentBytes, 0);
@@ -27,6 +33,7 @@ async function hashOf(bytes: Uint8Array<ArrayBuffer>): Promise<string> {
 export class PackShelf {
   private now: PackState = { state: 'looking' };
   private described: Pack | null = null;
+  private isOld = false;
   private abort: AbortController | null = null;
   private readonly listeners = new Set<() => void>();
 
@@ -36,6 +43,11 @@ export class PackShelf {
 
   get pack(): Pack | null {
     return this.described;
+  }
+
+  /** Whether an older pack is here that does not go with this server any more. */
+  get isOutdated(): boolean {
+    return this.isOld;
   }
 
   subscribe = (listener: () => void): (() => void) => {
@@ -54,8 +66,10 @@ export class PackShelf {
     this.described = description ? ((await description.json()) as { items: Pack[] }).items[0]! : null;
     if (this.now.state === 'fetching') return;
     if (!this.described) return this.set({ state: 'unknown' });
-    const kept = await Promise.all(this.described.files.map(({ address }) => cache.match(address)));
-    this.set({ state: kept.every(Boolean) ? 'present' : 'absent' });
+    const kept = await Promise.all(this.described.files.map((file) => isKept(cache, file)));
+    const isHere = kept.every(Boolean);
+    this.isOld = !isHere && (await keptAddresses(cache)).length > 0;
+    this.set({ state: isHere ? 'present' : 'absent' });
   }
 
   /** Fetches what is missing. What has arrived stays, so that a broken line costs no more than one file. */
@@ -70,16 +84,20 @@ export class PackShelf {
       void navigator.storage?.persist?.();
       const cache = await caches.open(PACK_CACHE);
       for (const file of pack.files) {
-        if (!(await cache.match(file.address))) {
+        if (!(await isKept(cache, file))) {
           const bytes = await this.bytesOf(file.address, (got) =>
             this.set({ state: 'fetching', share: Math.min(1, (before + got) / total) }),
           );
           if ((await hashOf(bytes)) !== file.sha256) throw new Error('damaged');
-          await cache.put(file.address, new Response(bytes, { headers: { 'Content-Length': String(bytes.length) } }));
+          const headers = { 'Content-Length': String(bytes.length), [HASH]: file.sha256 };
+          await cache.put(file.address, new Response(bytes, { headers }));
         }
         before += file.sizeBytes;
         this.set({ state: 'fetching', share: before / total });
       }
+      const current = pack.files.map(({ address }) => address);
+      for (const address of await keptAddresses(cache)) if (!current.includes(address)) await cache.delete(address);
+      this.isOld = false;
       this.set({ state: 'present' });
     } catch (error) {
       if (this.abort.signal.aborted) this.set({ state: 'absent' });
@@ -101,7 +119,8 @@ export class PackShelf {
 
   async remove(): Promise<void> {
     const cache = await caches.open(PACK_CACHE);
-    for (const { address } of this.described?.files ?? []) await cache.delete(address);
+    for (const address of await keptAddresses(cache)) await cache.delete(address);
+    this.isOld = false;
     this.set({ state: 'absent' });
   }
 

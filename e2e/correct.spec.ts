@@ -42,6 +42,10 @@ test('doubtful words are gone through and corrected without the mouse; times, un
   }
   await page.keyboard.press('Escape');
   await expect(field).toHaveCount(0);
+  // Who does not see the page is told what was changed.
+  await expect(page.getByRole('status', { name: 'What was done' })).toContainText(
+    /^Changed: planting.*, in the place of /,
+  );
 
   const words = async () => (await get()).passages.flatMap((p) => p.words);
   await expect

@@ -13,6 +13,7 @@ import { ApiProblem } from '../api/call';
 import { useJobEvents } from '../api/queries';
 import { DeviceProvider, OutboxProvider } from '../offline/deviceContext';
 import { UpdateNotice } from '../offline/updateNotice';
+import { Announcer } from '../ui/announcer';
 import { ConnectionNotice } from '../ui/connectionNotice';
 import { DropTarget } from '../ui/dropTarget';
 import { Shell } from '../ui/shell';
@@ -54,6 +55,7 @@ export default function RootLayout() {
                 <UndoBarProvider>
                   <DropTarget>
                     <Live />
+                    <Announcer />
                     <Shell>
                       <ConnectionNotice />
                       <UpdateNotice />

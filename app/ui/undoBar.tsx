@@ -24,17 +24,21 @@ export function UndoBarProvider({ children }: { children: ReactNode }) {
   return (
     <UndoContext.Provider value={show}>
       {children}
-      <Snackbar
-        // Each offer has a bar of its own: one that is just fading would take the next one with it, and its ten seconds.
-        key={offer.number}
-        visible={offer.isShown}
-        onDismiss={() => close(offer.number)}
-        duration={SHOWN_MS}
-        {...(action ? { action } : {})}
-        wrapperStyle={{ bottom: 150, maxWidth: 560, alignSelf: 'center' }}
-      >
-        {offer.text}
-      </Snackbar>
+      {/* There from the beginning: of a region that comes together with its words many screen readers say nothing. */}
+      <div role="status">
+        <Snackbar
+          // Each offer has a bar of its own: one that is just fading would take the next one with it, and its ten seconds.
+          key={offer.number}
+          visible={offer.isShown}
+          onDismiss={() => close(offer.number)}
+          duration={SHOWN_MS}
+          accessibilityLiveRegion="none"
+          {...(action ? { action } : {})}
+          wrapperStyle={{ bottom: 150, maxWidth: 560, alignSelf: 'center' }}
+        >
+          {offer.text}
+        </Snackbar>
+      </div>
     </UndoContext.Provider>
   );
 }

@@ -4,6 +4,7 @@ import type { Recording } from '@immeld/core/contract/recordings';
 import type { Passage } from '@immeld/core/transcript/manuscript';
 import { call } from '../../api/call';
 import { settings } from '../../settings/settings';
+import { announce } from '../../ui/announcer';
 import { CorrectionDesk } from './correctionDesk';
 import type { SoundPlayer } from './soundPlayer';
 
@@ -54,6 +55,7 @@ function newDesk(client: QueryClient, id: string): CorrectionDesk {
     show: (passages) => client.setQueryData<Recording>(queryKey, (r) => r && { ...r, passages }),
     send: (body) => call('rewritePassages', { params: { id }, body }),
     refetch: () => void client.invalidateQueries({ queryKey }),
+    announce,
     storage: localStorage,
   });
 }

@@ -40,6 +40,7 @@ class FakeServer {
 
 function open(server: FakeServer, kept = new Map<string, string>(), refetchMs = 0) {
   let shown: readonly Passage[] = server.stored;
+  const said: string[] = [];
   const storage = {
     getItem: (k: string) => kept.get(k) ?? null,
     setItem: (k: string, v: string) => void kept.set(k, v),
@@ -54,12 +55,13 @@ function open(server: FakeServer, kept = new Map<string, string>(), refetchMs = 
     send: server.send,
     refetch: () =>
       refetchMs ? void setTimeout(() => desk.begin(server.stored), refetchMs) : desk.begin(server.stored),
+    announce: (sentence) => void said.push(sentence),
     storage,
   });
   desk.begin(server.stored);
   const correct = (at: number, text: string) =>
     desk.change(at, 1, [{ ...shown[at]!, words: retimed(shown[at]!.words, text, shown[at]!) }]);
-  return { desk, correct, kept, shown: () => shown, text: () => shown.map(passageText).join(' | ') };
+  return { desk, correct, kept, said, shown: () => shown, text: () => shown.map(passageText).join(' | ') };
 }
 const settled = () => jest.advanceTimersByTimeAsync(10);
 beforeEach(() => jest.useFakeTimers());
@@ -94,6 +96,23 @@ describe('corrections', () => {
     await settled();
     expect(server.text).toBe('one | two changed five | six');
     expect(server.text).toBe(text());
+  });
+
+  it('are said to those who do not see them, also when they are taken back', async () => {
+    const { desk, correct, said, shown } = open(new FakeServer());
+    correct(2, 'seven');
+    desk.undo();
+    desk.redo();
+    desk.change(1, 1, splitPassage(shown()[1]!, 1));
+    desk.undo();
+    await settled();
+    expect(said).toEqual([
+      'Changed: seven, in the place of six',
+      'Changed: six, in the place of seven',
+      'Changed: seven, in the place of six',
+      'Parted. The new passage begins: five',
+      'Joined to the passage before: four five',
+    ]);
   });
 
   it('wait on this device while the server is away, also over a reload', async () => {

@@ -1,6 +1,7 @@
 import type { Corrected, Rewriting } from '@immeld/core/contract/corrections';
 import { type Passage, passageText } from '@immeld/core/transcript/manuscript';
 import { ApiProblem } from '../../api/call';
+import { editSentence } from './editSentence';
 
 export type Place = { id: number; revision: number };
 /** `count` passages from `at` on give place to these. */
@@ -14,6 +15,8 @@ type Deps = {
   send: (rewriting: Rewriting) => Promise<Corrected>;
   /** Fetches the recording anew, after which `begin` is called. */
   refetch: () => void;
+  /** Says what was changed to those who do not see it. */
+  announce: (sentence: string) => void;
   /** Keeps what is not sent yet over a reload. */
   storage: Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
 };
@@ -161,6 +164,8 @@ export class CorrectionDesk {
   private apply(step: Step): void {
     this.put(step);
     this.show();
+    const sentence = editSentence(step.removed, step.added);
+    if (sentence) this.deps.announce(sentence);
     this.sendLater(0);
   }
 

@@ -1,0 +1,35 @@
+import { useSyncExternalStore } from 'react';
+
+let said = { text: '', count: 0 };
+const listeners = new Set<() => void>();
+const listen = (listener: () => void): (() => void) => {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+};
+
+/** Has a screen reader say a sentence, after what it is saying now. Nothing is to be seen. */
+export function announce(text: string): void {
+  said = { text, count: said.count + 1 };
+  listeners.forEach((tell) => tell());
+}
+
+/**
+ * The place that screen readers listen to. It is there from the beginning: of a region that comes together with its
+ * words many say nothing.
+ */
+export function Announcer() {
+  const { text, count } = useSyncExternalStore(listen, () => said);
+  return (
+    <div
+      role="status"
+      aria-label="What was done"
+      style={{
+        ...{ position: 'absolute', width: 1, height: 1, margin: -1, padding: 0, border: 0 },
+        ...{ overflow: 'hidden', clipPath: 'inset(50%)', whiteSpace: 'nowrap' },
+      }}
+    >
+      {/* The same sentence twice is said twice. */}
+      {text && text + (count % 2 ? '' : '\u00a0')}
+    </div>
+  );
+}

@@ -5,7 +5,7 @@ import { checkNode, installDebian, installForTests } from './install.mjs';
 import { root, say } from './paths.mjs';
 
 checkNode();
-await installForTests();
+const { compiled } = await installForTests();
 if (spawnSync('sh', ['-c', 'command -v pocketsphinx_continuous'], { stdio: 'ignore' }).status !== 0) {
   await installDebian(['pocketsphinx', 'pocketsphinx-en-us'], 'pocketsphinx, for comparison');
 }
@@ -13,6 +13,7 @@ if (spawnSync('sh', ['-c', 'command -v flite'], { stdio: 'ignore' }).status !== 
   await installDebian(['flite'], 'flite, voices');
 const { buildAll } = await import('./build.mjs');
 await buildAll();
+await compiled;
 say('Measuring; this takes about three quarters of an hour on two quiet cores, ten minutes with --short …');
 let status = 0;
 for (const name of [

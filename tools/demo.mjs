@@ -6,9 +6,10 @@ import { checkNode, installNpmPackages } from './install.mjs';
 import { root, say } from './paths.mjs';
 
 checkNode();
-await installNpmPackages();
+const { compiled } = await installNpmPackages();
 const { buildAll } = await import('./build.mjs');
 await buildAll();
+await compiled;
 
 const data = process.env.IMMELD_DATA ?? path.join(root, '.immeld', 'demo-data');
 if (!fs.existsSync(path.join(data, 'immeld.sqlite'))) {

@@ -34,11 +34,23 @@ const COMPILED = path.join(root, 'node_modules', 'sqlite3', 'build', 'Release', 
 const hasNpmPackages = () =>
   fs.existsSync(MARK) && fs.readFileSync(MARK, 'utf8') === lockHash() && fs.existsSync(COMPILED);
 
+/**
+ * Installs the npm packages. The database module is compiled on one core for minutes: what does not need it can go on.
+ * @returns when the packages are there; `compiled` resolves when they are also compiled, and rejects when that fails
+ */
 export async function installNpmPackages() {
-  if (hasNpmPackages()) return;
+  if (hasNpmPackages()) return { compiled: Promise.resolve() };
   await ensureCompiler();
   say('Installing packages (some minutes the first time) …');
-  const isDone = await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel', 'error'], {
+  await npm('ci', '--ignore-scripts', '--no-audit', '--no-fund');
+  const compiled = npm('rebuild').then(() => fs.writeFileSync(MARK, lockHash()));
+  // Who waits for it is told; until then it is no error that nobody waits.
+  compiled.catch(() => undefined);
+  return { compiled };
+}
+
+async function npm(...args) {
+  const isDone = await run('npm', [...args, '--loglevel', 'error'], {
     cwd: root,
     stdio: ['ignore', process.stderr, process.stderr],
     // The CPU build is in the package; its script would fetch what we do not use.
@@ -46,7 +58,6 @@ export async function installNpmPackages() {
     shell: process.platform === 'win32',
   });
   if (!isDone) throw new Error('The packages could not be installed; what npm says stands above.');
-  fs.writeFileSync(MARK, lockHash());
 }
 
 /** The database module is built from source where no ready build can be had. */
@@ -84,11 +95,15 @@ const NEEDED_BY_TESTS = [
   },
 ];
 
-/** Everything that the tests need: Debian's packages come while npm builds the database module. */
+/**
+ * Everything that the tests need: Debian's packages come while npm unpacks its own.
+ * @returns as `installNpmPackages`
+ */
 export async function installForTests() {
   // Debian's installer does one thing at a time.
   if (!hasNpmPackages()) await ensureCompiler();
-  await Promise.all([installNpmPackages(), installBrowserAndSpeech()]);
+  const [installed] = await Promise.all([installNpmPackages(), installBrowserAndSpeech()]);
+  return installed;
 }
 
 /** Rejects where there is no browser to be had. */

@@ -5,9 +5,10 @@ import { checkNode, installNpmPackages } from './install.mjs';
 import { root } from './paths.mjs';
 
 checkNode();
-await installNpmPackages();
+const { compiled } = await installNpmPackages();
 const { buildAll } = await import('./build.mjs');
 await buildAll();
+await compiled;
 const server = spawn(process.execPath, [path.join(root, 'server', 'dist', 'main.cjs')], { stdio: 'inherit' });
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 server.on('exit', (code) => process.exit(code ?? 0));

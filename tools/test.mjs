@@ -6,7 +6,7 @@ import { checkNode, installForTests } from './install.mjs';
 import { root, say } from './paths.mjs';
 
 checkNode();
-await installForTests();
+const { compiled } = await installForTests();
 
 const reports = path.join(root, '.immeld', 'reports');
 fs.rmSync(reports, { recursive: true, force: true });
@@ -82,6 +82,7 @@ await twoByTwo([
     ...['--config', '.dependency-cruiser.cjs', '--output-type', 'err'],
   ],
 ]);
+await compiled;
 step(
   'Unit and server tests',
   bin('jest'),

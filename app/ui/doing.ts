@@ -8,3 +8,11 @@ export function useShowDone(): (done: Done) => void {
   const show = useUndoBar();
   return ({ deedId, text }) => show(text, deedId ? () => undo.mutate(deedId) : undefined);
 }
+
+/**
+ * Goes on when something was done, also where what was asked for it has gone from the page by then, as a removed row or
+ * shelf has: the callbacks of `mutate` are not called there. A failure is shown by the mutation's own error.
+ */
+export function whenDone<T>(doing: Promise<T>, goOn: (done: T) => void): void {
+  doing.then(goOn, () => undefined);
+}

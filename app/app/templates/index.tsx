@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { useTemplateChanges, useTemplates } from '../../api/templates';
 import { UsualFor } from '../../features/writeUps/usualFor';
-import { useShowDone } from '../../ui/doing';
+import { useShowDone, whenDone } from '../../ui/doing';
 import { Failure, Loading } from '../../ui/notice';
 import { pickFile } from '../../ui/pickFile';
 import { WordButton } from '../../ui/press';
@@ -87,7 +87,7 @@ export default function TemplatesScreen() {
               {!isShipped && (
                 <WordButton
                   label="Remove"
-                  onPress={() => remove.mutate(id, { onSuccess: showDone })}
+                  onPress={() => whenDone(remove.mutateAsync(id), showDone)}
                   style={{ marginLeft: 'auto', marginRight: 0 }}
                 />
               )}

@@ -12,6 +12,7 @@ import { PICTURE_TYPES, pickFile } from '../../ui/pickFile';
 import { Press } from '../../ui/press';
 import { FONTS, SIZES, useColours, type Colours } from '../../ui/theme';
 import { Type } from '../../ui/type';
+import { caretFirst } from './caretFirst';
 import { inFocus } from './inFocus';
 import type { LinkMenu } from './linkSuggestions';
 import { noteExtensions } from './noteDocument';
@@ -40,6 +41,7 @@ export function NoteEditor({ noteId, body, onChange, onReady }: NoteEditorProps)
     content: body,
     editorProps: {
       attributes: { role: 'textbox', 'aria-multiline': 'true', 'aria-label': 'Note', class: 'immeld-note' },
+      handleDOMEvents: { keydown: caretFirst },
       handleClickOn: (_view, _pos, node) => {
         if (node.type.name !== 'mention') return false;
         const { kind, id, startMs } = node.attrs as { kind: string; id: string; startMs: number | null };

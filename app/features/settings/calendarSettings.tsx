@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useCalendars, useChanges, useStatus } from '../../api/queries';
+import { whenDone } from '../../ui/doing';
 import { Field } from '../../ui/field';
 import { Failure } from '../../ui/notice';
 import { pickFile } from '../../ui/pickFile';
@@ -51,13 +52,12 @@ export function CalendarSettings() {
             <WordButton
               label="Take it away"
               onPress={() =>
-                removeCalendar.mutate(calendar.id, {
-                  onSuccess: () =>
-                    show(
-                      `${calendar.name} is taken away.`,
-                      calendar.address ? () => subscribe(calendar.name, calendar.address!) : undefined,
-                    ),
-                })
+                whenDone(removeCalendar.mutateAsync(calendar.id), () =>
+                  show(
+                    `${calendar.name} is taken away.`,
+                    calendar.address ? () => subscribe(calendar.name, calendar.address!) : undefined,
+                  ),
+                )
               }
             />
           </View>

@@ -3,7 +3,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { type NamedKind, useChanges, useShelves } from '../../api/queries';
-import { useShowDone } from '../../ui/doing';
+import { useShowDone, whenDone } from '../../ui/doing';
 import { LineEntry } from '../../ui/lineEntry';
 import { Failure } from '../../ui/notice';
 import { Press, WordButton } from '../../ui/press';
@@ -54,15 +54,10 @@ export function FolderActions({ folder }: { folder: Folder }) {
         <WordButton
           label="Remove folder"
           onPress={() =>
-            change.mutate(
-              { id: folder.id, change: { isBinned: true } },
-              {
-                onSuccess: (done) => {
-                  showDone(done);
-                  router.navigate('/shelves');
-                },
-              },
-            )
+            whenDone(change.mutateAsync({ id: folder.id, change: { isBinned: true } }), (done) => {
+              showDone(done);
+              router.navigate('/shelves');
+            })
           }
         />
       </View>
@@ -144,15 +139,10 @@ export function TagActions({ tag }: { tag: ShelfTag }) {
   const showDone = useShowDone();
   const [typed, setTyped] = useState<string | null>(null);
   const set = (part: { name?: string; isPinned?: boolean; isRemoved?: boolean }, then?: () => void) =>
-    change.mutate(
-      { name: tag.name, change: part },
-      {
-        onSuccess: (done) => {
-          showDone(done);
-          then?.();
-        },
-      },
-    );
+    whenDone(change.mutateAsync({ name: tag.name, change: part }), (done) => {
+      showDone(done);
+      then?.();
+    });
   const rename = () => {
     const name = typed!.trim();
     set({ name }, () => router.replace({ pathname: '/shelves/tag', params: { name } }));
@@ -194,16 +184,11 @@ export function NamedActions({ kind, named }: { kind: NamedKind; named: Named })
   const [open, setOpen] = useState<'name' | 'names' | null>(null);
   const [typed, setTyped] = useState('');
   const set = (part: Parameters<typeof change.mutate>[0]['change'], then?: () => void) =>
-    change.mutate(
-      { kind, id: named.id, change: part },
-      {
-        onSuccess: (done) => {
-          showDone(done);
-          setOpen(null);
-          then?.();
-        },
-      },
-    );
+    whenDone(change.mutateAsync({ kind, id: named.id, change: part }), (done) => {
+      showDone(done);
+      setOpen(null);
+      then?.();
+    });
   return (
     <View>
       {named.otherNames.length > 0 && (

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { SheetChanges } from '../../api/templates';
 import { CopyButton } from '../../ui/copyButton';
-import { useShowDone } from '../../ui/doing';
+import { useShowDone, whenDone } from '../../ui/doing';
 import { Failure } from '../../ui/notice';
 import { OneOf } from '../../ui/oneOf';
 import { PencilBox } from '../../ui/pencil';
@@ -54,14 +54,10 @@ export function OneSheet({ sheet, of, changes: { again, drop, keep }, onPlay }: 
             isBold
             disabled={keep.isPending}
             onPress={() => {
-              // The sheet is gone from the page before this is answered.
-              keep.mutateAsync(sheet.id).then(
-                ({ noteId, done }) => {
-                  showDone(done);
-                  router.push({ pathname: '/notes/[id]', params: { id: noteId } });
-                },
-                () => undefined,
-              );
+              whenDone(keep.mutateAsync(sheet.id), ({ noteId, done }) => {
+                showDone(done);
+                router.push({ pathname: '/notes/[id]', params: { id: noteId } });
+              });
             }}
           />
           <WordButton
@@ -72,9 +68,7 @@ export function OneSheet({ sheet, of, changes: { again, drop, keep }, onPlay }: 
           <CopyButton label="Copy" text={writeUpAsMarkdown(title, sections)} />
           <WordButton
             label="Drop"
-            onPress={() => {
-              drop.mutateAsync(sheet.id).then(showDone, () => undefined);
-            }}
+            onPress={() => whenDone(drop.mutateAsync(sheet.id), showDone)}
             style={{ marginLeft: 'auto', marginRight: 0 }}
           />
         </View>

@@ -78,6 +78,9 @@ describe('the pack on this device', () => {
     spoil = (bytes) => (bytes.toString().includes('decoder') ? Buffer.from('nonsense') : bytes);
     await shelf.fetch();
     expect(shelf.state).toMatchObject({ state: 'failed', problem: expect.stringContaining('did not arrive whole') });
+    const later = new PackShelf();
+    await later.look();
+    expect([later.state.state, later.isOutdated]).toEqual(['absent', false]);
     spoil = (bytes) => bytes;
     await shelf.fetch();
     expect(shelf.state.state).toBe('present');

@@ -68,7 +68,8 @@ export class PackShelf {
     if (!this.described) return this.set({ state: 'unknown' });
     const kept = await Promise.all(this.described.files.map((file) => isKept(cache, file)));
     const isHere = kept.every(Boolean);
-    this.isOld = !isHere && (await keptAddresses(cache)).length > 0;
+    // What was stopped half way is no older pack.
+    this.isOld = !isHere && (await keptAddresses(cache)).length > kept.filter(Boolean).length;
     this.set({ state: isHere ? 'present' : 'absent' });
   }
 

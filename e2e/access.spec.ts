@@ -49,6 +49,9 @@ test('everything is reached by keyboard alone: places, filing, playing, finding'
   }
   await page.keyboard.press('Enter');
   await expect(page.getByText('is filed.')).toBeVisible();
+  // The bar lies in the middle, not on what is pressed to speak.
+  const speak = (await page.getByRole('button', { name: 'Speak' }).boundingBox())!;
+  expect((await page.getByText('is filed.').boundingBox())!.x).toBeGreaterThan(speak.x + speak.width);
   await expect(page.getByRole('article')).toHaveCount(before - 1);
 
   await page.keyboard.press('/');

@@ -34,7 +34,8 @@ export function UndoBarProvider({ children }: { children: ReactNode }) {
           duration={SHOWN_MS}
           accessibilityLiveRegion="none"
           {...(action ? { action } : {})}
-          wrapperStyle={{ bottom: 150, maxWidth: 560, alignSelf: 'center' }}
+          // In the middle: what is around it lays nothing out.
+          wrapperStyle={{ bottom: 150, left: 0, right: 0, maxWidth: 560, marginHorizontal: 'auto' }}
         >
           {offer.text}
         </Snackbar>

@@ -88,9 +88,15 @@ describe('transcribe', () => {
     const whole = fs.readFileSync(path.join(root, 'demo', 'sound', 'letter.m4a'));
     fs.writeFileSync(path.join(folder, 'half.m4a'), whole.subarray(0, whole.length / 2));
     fs.writeFileSync(path.join(folder, 'cut.m4a'), whole.subarray(0, 400));
-    const longName = `${'🌳 lime '.repeat(14)}.ogg`;
+    make('silence.wav', '-f', 'lavfi', '-i', 'anullsrc=r=16000:cl=mono', '-t', '3');
+    // 251 bytes of name and an ending: 255, as many as Linux allows.
+    const longName = `${'🌳 lime '.repeat(25)}a.ogg`;
     fs.copyFileSync(path.join(root, 'demo', 'sound', 'wearable.ogg'), path.join(folder, longName));
-    const run = immeld('transcribe', 'empty.wav', 'text.mp3', 'mute.mp4', 'cut.m4a', 'none.wav', 'half.m4a', longName);
+    // Also 255, but its text would have one more.
+    const tooLong = `${'🌳 lime '.repeat(25)}ab.au`;
+    make(tooLong, '-f', 'lavfi', '-i', 'anullsrc=r=16000:cl=mono', '-t', '1');
+    const bad = ['empty.wav', 'text.mp3', 'mute.mp4', 'cut.m4a', 'none.wav'];
+    const run = immeld('transcribe', ...bad, 'half.m4a', 'silence.wav', longName, tooLong);
     expect(run.status).toBe(1);
     for (const sentence of [
       'empty.wav: This file is empty',
@@ -98,6 +104,8 @@ describe('transcribe', () => {
       'mute.mp4: This file has no sound track',
       'cut.m4a: This file could not be read as sound',
       'none.wav: There is no such file',
+      'silence.wav: No speech was found in it',
+      `${tooLong}: Its name is too long for what is to be written`,
     ]) {
       expect(run.stderr).toContain(sentence);
     }

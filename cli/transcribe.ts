@@ -8,6 +8,9 @@ import { transcribeFile } from '@immeld/server/recognition/transcribeFile';
 import { type Command, InvalidArgumentError } from 'commander';
 import { type FoundSound, newSounds, soundsIn } from './soundFolders';
 
+/** What file systems allow for one name (POSIX NAME_MAX on Linux). */
+const LONGEST_NAME_BYTES = 255;
+
 type Options = {
   formats?: Format[];
   out?: string;
@@ -85,6 +88,7 @@ async function transcribeAll(names: string[], options: Options): Promise<boolean
       if (options.json) documents.push(document);
       const written = targets.map((t) => path.basename(t.target)).join(', ');
       say(`\r${place}${name}: done${written ? `, ${written}` : ''}      `);
+      if (passages.length === 0) say(`${name}: No speech was found in it.`);
       if (cutOff) say(`${name}: ${cutOff}`);
     } catch (error) {
       isAllGood = false;
@@ -130,13 +134,15 @@ function checkFree(targets: readonly Target[], { force }: Options): void {
   for (const { target } of targets) {
     if (!force && fs.existsSync(target)) throw new Error(`${target} is there already. Use --force to overwrite it.`);
     fs.mkdirSync(path.dirname(target), { recursive: true });
+    if (Buffer.byteLength(path.basename(target)) > LONGEST_NAME_BYTES)
+      throw new Error('Its name is too long for what is to be written. Give the sound file a shorter one.');
   }
 }
 
 /** The file is there whole or not at all, also when the machine stops in between. */
 function writeWhole(target: string, content: string, mayOverwrite: boolean): void {
   if (!mayOverwrite && fs.existsSync(target)) throw new Error(`${target} appeared meanwhile and is left as it is.`);
-  const part = `${target}.part-${process.pid}`;
+  const part = path.join(path.dirname(target), `.immeld-part-${process.pid}`);
   fs.writeFileSync(part, content);
   fs.renameSync(part, target);
 }

@@ -77,6 +77,9 @@ export function FindBar({ isWide }: { isWide: boolean }) {
           flex: 1,
           minWidth: 0,
           height: TOUCH,
+          // The frame of the focus does not touch the words.
+          paddingHorizontal: 8,
+          marginLeft: -8,
           fontFamily: FONTS.face,
           fontSize: SIZES.small,
           color: colours.ink,

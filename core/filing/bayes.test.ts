@@ -30,6 +30,28 @@ describe('the likeliest label', () => {
     expect(likeliest(new Set(['lock', 'pit']), examples)[0]!.label).toBe('walk');
   });
 
+  it('is not drawn to a label of few words either', () => {
+    const shelf = Array.from({ length: 40 }, (_, i) =>
+      example('no', ...Array.from({ length: 60 }, (_, k) => `${i} ${k}`)),
+    );
+    const few = [...shelf, example('yes', 'tooth', 'drill')];
+    // Once heard under "no", never under "yes": nothing speaks for "yes".
+    expect(likeliest(new Set(['3 7', '5 9', '8 1']), few)[0]!.label).toBe('no');
+    expect(likeliest(new Set(['tooth', 'drill', '3 7']), few)[0]!.label).toBe('yes');
+  });
+
+  it('tells nothing from a circumstance that all have, and something from one that few have', () => {
+    const long = Array.from({ length: 5 }, (_, i) =>
+      example('lecture', '@source import', `a${i}`, `b${i}`, `c${i}`, `d${i}`),
+    );
+    const all = [...long, example('call', '@source import', 'hello'), example('call', '@source import', 'yes')];
+    expect(likeliest(new Set(['@source import']), all)[0]).toMatchObject({ label: 'lecture' });
+    expect(likeliest(new Set(['@source import']), all)[0]!.probability).toBeCloseTo(5 / 7, 1);
+    const evenings = Array.from({ length: 8 }, () => example('diary', '@hours 7', 'garden'));
+    const mornings = Array.from({ length: 8 }, () => example('walk', '@hours 2', 'garden'));
+    expect(likeliest(new Set(['@hours 7', 'garden']), [...mornings, ...evenings])[0]!.label).toBe('diary');
+  });
+
   it('has probabilities that add up to one, and counts heavier examples more', () => {
     const all = likeliest(new Set(['chinese']), china);
     expect(all.reduce((sum, l) => sum + l.probability, 0)).toBeCloseTo(1, 9);

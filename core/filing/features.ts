@@ -36,3 +36,10 @@ export function featuresOf({ text, startedAt, source, people, appointment, place
   if (degrees?.length) features.add(`@place ${degrees.join(' ')}`);
   return features;
 }
+
+const HABIT = /^@(?:hours|day|source)/;
+
+/** What a recording is about, without when and from where it was made. */
+export function withoutHabit(features: ReadonlySet<string>): Set<string> {
+  return new Set([...features].filter((f) => !HABIT.test(f)));
+}

@@ -1,4 +1,4 @@
-import { yearOfFilings } from './evaluation/yearOfFilings';
+import { withLongOnes, yearOfFilings } from './evaluation/yearOfFilings';
 import { filingFigures } from './evaluation/filingFigures';
 import { type FiledExample, suggestFiling } from './suggestions';
 
@@ -60,6 +60,16 @@ describe('where a recording belongs', () => {
     const nothing = { folder: null, tags: [], project: null };
     expect(suggestFiling(memo('we had soup'), [], SHELF)).toEqual(nothing);
     expect(suggestFiling(memo('the the the the'), [], SHELF)).toEqual(nothing);
+    // Silence, made when and as the others were.
+    expect(suggestFiling(memo(''), filed, SHELF)).toEqual(nothing);
+  });
+
+  it('gives no tag for the hour and the source alone while it was given a few times', () => {
+    const call = memo('hello, the dentist wants to see you', { tags: ['dentist'], source: 'import' });
+    const other = memo('the crane by the lock', { tags: ['walk'], startedAt: '2026-03-12T18:00:00' });
+    const twice = [call, { ...call, text: 'yes, the tooth is fine' }, other, other, other];
+    expect(suggestFiling(memo('six of them are children', { source: 'import' }), twice, SHELF).tags).toEqual([]);
+    expect(suggestFiling(memo('the tooth hurts', { source: 'import' }), twice, SHELF).tags[0]?.name).toBe('dentist');
   });
 
   it('never proposes a folder that is not there any more', () => {
@@ -69,7 +79,8 @@ describe('where a recording belongs', () => {
 });
 
 it('is right for a year of made-up filings far more often than the folder that is used most', () => {
-  const filed = yearOfFilings(120, 7).map((m) => ({ ...m, folderId: m.folder, project: null, place: null }));
+  const year = withLongOnes(yearOfFilings(120, 7), 7);
+  const filed = year.map((m) => ({ ...m, folderId: m.folder, project: null, place: null }));
   const { folderFirst, mostFrequentFirst, tagRecall } = filingFigures(filed, 30);
   expect(folderFirst).toBeGreaterThan(0.85);
   expect(folderFirst).toBeGreaterThan(2 * mostFrequentFirst);

@@ -1,6 +1,6 @@
 import { isStopword, stem, topicStems, wordsOf } from '../language/words';
 import { type Example, likeliest } from './bayes';
-import { type Filed, featuresOf } from './features';
+import { type Filed, featuresOf, withoutHabit } from './features';
 
 /** A recording that is filed already, as an example to learn from. */
 export type FiledExample = Filed & { folderId: string | null; tags: readonly string[]; project: string | null };
@@ -22,7 +22,9 @@ export type FilingSuggestion = {
 const MOST_TAGS = 3;
 /** Given fewer times, a tag that is not named has to be as good as certain. */
 const LEARNT_FROM = 2;
-const SURE = 0.9;
+const SURE = 0.95;
+/** Given fewer times, the hour, the weekday and the source say nothing of a tag. */
+const HABIT_FROM = 5;
 const TAG_FROM = 0.6;
 /** A name that was said counts like so many recordings filed there. */
 const NAME_WEIGHT = 3;
@@ -35,6 +37,7 @@ const FOLDER_FROM = 0.35;
  */
 export function suggestFiling(memo: Filed, filed: readonly FiledExample[], shelf: Shelf): FilingSuggestion {
   const own = featuresOf(memo);
+  if (withoutHabit(own).size === 0) return { folder: null, tags: [], project: null };
   const examples = filed.map((f) => ({ ...f, features: featuresOf(f) }));
   const folders = labelled(
     own,
@@ -81,7 +84,7 @@ function tagsFor(
     const isSaid = words.length > 0 && words.every((w) => said.has(stem(w)));
     const having = examples.filter((e) => e.tags.includes(name)).length;
     if (having === 0) return isSaid ? [{ name, probability: TAG_FROM }] : [];
-    const [first] = likeliest(own, [
+    const [first] = likeliest(having < HABIT_FROM ? withoutHabit(own) : own, [
       ...examples.map((e) => ({ features: e.features, label: e.tags.includes(name) ? 'yes' : 'no' })),
       ...(isSaid ? [{ features: new Set(words.map(stem)), label: 'yes', weight: NAME_WEIGHT }] : []),
     ]);

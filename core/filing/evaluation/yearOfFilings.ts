@@ -253,3 +253,19 @@ export function yearOfFilings(count: number, seed: number, firstDay = '2025-03-0
   });
   return memos.sort((a, b) => a.startedAt.localeCompare(b.startedAt));
 }
+
+const EVERY_SIXTH = 6;
+const TIMES_AS_LONG = 30;
+
+/** The same year, with every sixth recording thirty times as long: lectures and appointments beside memos. */
+export function withLongOnes(year: readonly FiledMemo[], seed: number): FiledMemo[] {
+  const more = new Map<string, string[]>();
+  for (const { folder, text } of yearOfFilings(5 * year.length, seed + 100)) {
+    more.set(folder, [...(more.get(folder) ?? []), text]);
+  }
+  return year.map((memo, i) => {
+    if (i % EVERY_SIXTH) return memo;
+    const from = i % 50;
+    return { ...memo, text: [memo.text, ...more.get(memo.folder)!.slice(from, from + TIMES_AS_LONG)].join(' ') };
+  });
+}

@@ -87,6 +87,27 @@ describe('to-dos', () => {
     expect(find('I will do that. Can you do it?')).toEqual([]);
   });
 
+  it('knows who left a message, and whom to call back', () => {
+    const texts = (text: string) => find(text).map(([said, who]) => [said, who]);
+    expect(
+      texts(
+        "Hello, this is Petra Sund from the dentist's reception. I am calling about your appointment. Please call us back before five.",
+      ),
+    ).toEqual([['Call Petra Sund back', 'me']]);
+    expect(texts("Hi Tamsin, this is Jun. I'll bring the cake. Call me back, please.")).toEqual([
+      ['Bring the cake', 'Jun'],
+      ['Call Jun back', 'me'],
+    ]);
+    expect(texts("Hello, this is Petra's son from the reception. Please call us back.")).toEqual([
+      ['Call them back', 'me'],
+    ]);
+    // A memo of one's own that begins with one's name, or with a day.
+    expect(texts('This is Tamsin on the way to the bus. I have to call the plumber.')).toEqual([
+      ['Call the plumber', 'me'],
+    ]);
+    expect(texts('This is Monday. Please call us back.').map(([text]) => text)).not.toContain('Call Monday back');
+  });
+
   it('keeps the words it came from', () => {
     const [todo] = findTodos(sentencesOfText('Good morning. I’ll write the letter.'), { at: AT });
     expect(todo).toMatchObject({ quote: 'I’ll write the letter.', sentence: 1 });

@@ -37,6 +37,13 @@ const SHOPPING =
   /^(?:(?:my |the |a )?shopping(?: list)?|(?:the |some )?things to buy|to buy|groceries|from the shop)(?:\s*[:,]| is| are)\s+(.+)$/i;
 const THINGS =
   /^(?:the |my )?(?:\p{L}+ )?(?:things|tasks|steps|jobs|to-dos|points)(?: (?:to do|i (?:have|need) to do))?( for .+?)? (?:are|is)(?: to)?:? (.+)$/iu;
+const INTRODUCES =
+  /^(?:(?:[Hh]ello|[Hh]i|[Hh]ey|[Gg]ood (?:morning|afternoon|evening|day))\b[^.]*? )?(?:[Tt]his is|[Mm]y name is) (?!\p{L}+day\b)(?<name>\p{Lu}[\p{L}'-]+(?: \p{Lu}[\p{L}'-]+)?)/u;
+/** Nobody asks himself to be called back. */
+const CALL_BACK = /^(call|ring|phone) (?:me|us) back\b/i;
+const CALLED_BACK = /^(?:call|ring|phone) them back\b/i;
+const CALLS =
+  /\b(?:I am|I'm|we are|we're) (?:calling|ringing|phoning)\b|\b(?:call|ring|phone) (?:me|us) back\b|\bthis is a message (?:for|from)\b/i;
 const CANCELS =
   /^(?:actually,? |no,? |and )*(?:(?:strike|scratch|cross (?:off|out)|remove|delete|take|drop)(?: off)? (?:the |that |my )?(.+?)(?: (?:from|off) (?:the|my|that) list)|(?:strike|scratch|cross (?:off|out)|never mind|forget about) (?:the |that |my )?(.+?))(?=[,.;]|$)/i;
 
@@ -49,8 +56,18 @@ export function findTodos(sentences: readonly Sentence[], context: TodoContext):
   const speakers = new Set(sentences.flatMap((s) => s.speaker ?? []));
   // One voice that nobody has named is the person's own.
   const isAlone = speakers.size === 1 && UNNAMED.test([...speakers][0]!);
-  const said = isAlone ? sentences.map((s) => ({ ...s, speaker: null })) : sentences;
+  const said =
+    isAlone || speakers.size === 0 ? sentences.map((s) => ({ ...s, speaker: callerIn(sentences) })) : sentences;
   return new TodoFinder(said, context).find();
+}
+
+/** Who left a message: "Hello, this is Petra Sund from ... I am calling about ..."; null for a memo of one's own. */
+function callerIn(sentences: readonly Sentence[]): string | null {
+  const opening = sentences.slice(0, 2).map((s) => INTRODUCES.exec(s.text.replace(/’/g, "'")));
+  const name = opening.find((match) => match)?.groups?.name;
+  return name && !name.endsWith("'s") && sentences.some(({ text }) => CALLS.test(text.replace(/’/g, "'")))
+    ? name
+    : null;
 }
 
 class TodoFinder {
@@ -194,7 +211,7 @@ class TodoFinder {
       this.pending = null;
       return pending.todo;
     }
-    if (pointsElsewhere(text) && !(item.due && /\b(?:me|us|him|her|them|you)\b/i.test(text))) return null;
+    if (pointsElsewhere(text) && !CALLED_BACK.test(text) && !(item.due && /\b(?:me|us|him|her|them|you)\b/i.test(text))) return null;
     const todo: FoundTodo = {
       ...{ text, who, due: item.due, repeat: item.repeat },
       project: projectIn(item.source, this.projects) ?? this.project,
@@ -209,6 +226,7 @@ class TodoFinder {
 
   /** "Me" and "you" as the reader of the list would say it. */
   private addressed(text: string, owner: Owner, who: string | null): string {
+    if (this.speaker === null && owner === 'listener') return text.replace(CALL_BACK, '$1 them back');
     if (this.speaker === null || this.isMe(this.speaker)) {
       const other = owner === 'speaker' ? this.personOf('addressee') : null;
       return other && other !== 'me' ? text.replace(/\byou\b(?! (?:told|said|have|are|were|can))/i, other) : text;

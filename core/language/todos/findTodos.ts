@@ -211,7 +211,8 @@ class TodoFinder {
       this.pending = null;
       return pending.todo;
     }
-    if (pointsElsewhere(text) && !CALLED_BACK.test(text) && !(item.due && /\b(?:me|us|him|her|them|you)\b/i.test(text))) return null;
+    if (pointsElsewhere(text) && !CALLED_BACK.test(text) && !(item.due && /\b(?:me|us|him|her|them|you)\b/i.test(text)))
+      return null;
     const todo: FoundTodo = {
       ...{ text, who, due: item.due, repeat: item.repeat },
       project: projectIn(item.source, this.projects) ?? this.project,

@@ -3,7 +3,7 @@ import { isStopword } from '../language/words';
 
 const PART = `(?:${NUMBER_WORD}|hundred|thousand|million|half|dozen)`;
 const QUANTITY = new RegExp(
-  `(?<![\\p{L}\\p{N}])((?:an? )?${PART}(?:[ -]${PART}| and ${PART}| point ${PART}|[.,]\\d+)*(?: per cent| percent| ?%)?)(?![\\p{L}\\p{N}])(?: (?:of )?(\\p{L}+))?`,
+  `(?<![\\p{L}\\p{N}])((?:an? )?${PART}(?:[ -]${PART}| and ${PART}| point ${PART}|[.,]\\d+|(?<=thousand), ${PART} hundred)*(?: per cent| percent| ?%)?)(?![\\p{L}\\p{N}])(?: (?:of )?(\\p{L}+))?`,
   'giu',
 );
 

@@ -15,3 +15,13 @@ export function cueTime(ms: number, separator: '.' | ','): string {
   const fraction = String(whole % 1000).padStart(3, '0');
   return `${two(Math.floor(seconds / 3600))}:${two(Math.floor(seconds / 60) % 60)}:${two(seconds % 60)}${separator}${fraction}`;
 }
+
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+
+/** `2026-12-15` as `15 Dec 2026`, `2026-12-15T09:30` as `15 Dec 2026, 9:30`. */
+export function dueInWords(due: string): string {
+  const [day = '', time] = due.split('T');
+  const [year, month, date] = day.split('-').map(Number);
+  const clock = time ? `, ${Number(time.slice(0, 2))}${time.slice(2, 5)}` : '';
+  return `${date} ${MONTHS[month! - 1]} ${year}${clock}`;
+}

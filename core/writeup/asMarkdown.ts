@@ -1,10 +1,10 @@
 import type { Line, MadeSection } from '../contract/templates';
 import { markdownText as plain } from '../formats/markdownText';
-import { clockTime } from '../formats/times';
+import { clockTime, dueInWords } from '../formats/times';
 
 /** Who and by when, as it stands behind something to be done. */
 export const whoAndWhen = ({ person, due }: Line): string =>
-  [person && person !== 'me' ? person : null, due ? `by ${due.replace('T', ' ')}` : null].filter(Boolean).join(', ');
+  [person && person !== 'me' ? person : null, due ? `by ${dueInWords(due)}` : null].filter(Boolean).join(', ');
 
 /** A write-up as Markdown (CommonMark; tables and task lists as in GFM). */
 export function writeUpAsMarkdown(title: string, sections: readonly MadeSection[]): string {
@@ -18,7 +18,9 @@ export function writeUpAsMarkdown(title: string, sections: readonly MadeSection[
       const space = '  '.repeat(indent);
       if (form === 'text') out.push(lines.map((l) => plain(l.text)).join(' '));
       else if (form === 'table') {
-        const rows = lines.map((l) => `| ${[l.person ?? '', l.text, l.due ?? ''].map(plain).join(' | ')} |`);
+        const rows = lines.map(
+          (l) => `| ${[l.person ?? '', l.text, l.due ? dueInWords(l.due) : ''].map(plain).join(' | ')} |`,
+        );
         out.push(['| | | |', '|---|---|---|', ...rows].join('\n'));
       } else {
         out.push(

@@ -68,10 +68,12 @@ test('a write-up is made of recordings only; notes go along as files', async () 
   );
   const { hand, show } = mount(bar([NOTE]));
   expect(isOff('Write-up')).toBe(true);
+  const why = () => screen.queryByText(/choose recordings without notes/);
+  expect(why()).toBeTruthy();
   await hand.click(button('Take along'));
   expect(mockPush).toHaveBeenCalledWith({ pathname: '/take', params: { items: `r${A},n${NOTE}` } });
   show(bar([]));
-  expect(isOff('Write-up')).toBe(false);
+  expect([isOff('Write-up'), why()]).toEqual([false, null]);
 });
 
 test('in the bin there is one thing to do', async () => {

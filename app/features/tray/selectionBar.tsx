@@ -112,6 +112,11 @@ export function SelectionBar({ ids, noteIds = [], where, onChooseAll, onDone }: 
           </>
         )}
       </View>
+      {noteIds.length > 0 && where !== 'bin' && (
+        <Type size="tiny" tone="faint" style={{ paddingBottom: 12 }}>
+          A write-up is made of what was said: for it, choose recordings without notes.
+        </Type>
+      )}
       {open === 'folder' && (
         <View style={{ paddingBottom: 12 }}>
           <FolderChips label="Move to" chosen={null} onChoose={(folderId) => act({ folderId, isFiled: true })} />

@@ -3,7 +3,7 @@ import type { MarkKindSetting } from '../contract/markKinds';
 import type { Recording } from '../contract/recordings';
 import type { Slip, SlipKind } from '../contract/slips';
 import type { MadeSection } from '../contract/templates';
-import { clockTime } from '../formats/times';
+import { clockTime, dayInWords } from '../formats/times';
 import type { WrittenWord } from '../transcript/figures';
 import { paragraphsOf } from '../transcript/manuscript';
 import { type ReadingRules, wordsToRead } from '../transcript/reading';
@@ -66,12 +66,7 @@ export function recordingSheet(recording: RecordingToExport, rules: ExportRules)
 const titleOf = ({ title, suggestion, fileName }: Recording): string => title ?? suggestion.title ?? fileName;
 
 const factsOf = ({ startedAt, durationMs, people, tags }: Recording): string =>
-  [
-    `${startedAt.slice(0, 10)}, ${startedAt.slice(11, 16)}`,
-    durationMs ? clockTime(durationMs) : '',
-    people.join(', '),
-    tags.join(', '),
-  ]
+  [dayInWords(startedAt), durationMs ? clockTime(durationMs) : '', people.join(', '), tags.join(', ')]
     .filter(Boolean)
     .join(' · ');
 
@@ -109,7 +104,9 @@ export function sectionBlocks({ heading, form, indent, hasTimes, groups }: MadeS
       const lead: Block[] = name ? [paragraph('', [{ text: name, isBold: true }])] : [];
       if (form === 'text') return [...lead, paragraph('', [{ text: lines.map((l) => l.text).join(' ') }])];
       if (form === 'table') {
-        const rows = lines.map((l) => [l.person ?? '', l.text, l.due ?? ''].map((text) => [{ text }]));
+        const rows = lines.map((l) =>
+          [l.person ?? '', l.text, l.due ? dayInWords(l.due) : ''].map((text) => [{ text }]),
+        );
         return [...lead, { kind: 'table', hasHeader: false, rows }];
       }
       const items = lines.map((l): Item => {
@@ -126,7 +123,7 @@ function todosOf({ todos }: Recording): Block[] {
   const shown = todos.filter((t) => t.state !== 'dropped');
   if (shown.length === 0) return [];
   const items = shown.map(({ text, who, due, isDone }): Item => {
-    const more = [who && who !== 'me' ? who : null, due ? `by ${due.replace('T', ' ')}` : null].filter(Boolean);
+    const more = [who && who !== 'me' ? who : null, due ? `by ${dayInWords(due)}` : null].filter(Boolean);
     return { runs: [{ text: more.length ? `${text} (${more.join(', ')})` : text }], box: isDone, depth: 0 };
   });
   return [

@@ -19,9 +19,9 @@ export function cueTime(ms: number, separator: '.' | ','): string {
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
 /** `2026-12-15` as `15 Dec 2026`, `2026-12-15T09:30` as `15 Dec 2026, 9:30`. */
-export function dueInWords(due: string): string {
-  const [day = '', time] = due.split('T');
-  const [year, month, date] = day.split('-').map(Number);
+export function dayInWords(day: string): string {
+  const [date = '', time] = day.split('T');
+  const [year, month, ofMonth] = date.split('-').map(Number);
   const clock = time ? `, ${Number(time.slice(0, 2))}${time.slice(2, 5)}` : '';
-  return `${date} ${MONTHS[month! - 1]} ${year}${clock}`;
+  return `${ofMonth} ${MONTHS[month! - 1]} ${year}${clock}`;
 }

@@ -1,10 +1,10 @@
 import type { Line, MadeSection } from '../contract/templates';
 import { markdownText as plain } from '../formats/markdownText';
-import { clockTime, dueInWords } from '../formats/times';
+import { clockTime, dayInWords } from '../formats/times';
 
 /** Who and by when, as it stands behind something to be done. */
 export const whoAndWhen = ({ person, due }: Line): string =>
-  [person && person !== 'me' ? person : null, due ? `by ${dueInWords(due)}` : null].filter(Boolean).join(', ');
+  [person && person !== 'me' ? person : null, due ? `by ${dayInWords(due)}` : null].filter(Boolean).join(', ');
 
 /** A write-up as Markdown (CommonMark; tables and task lists as in GFM). */
 export function writeUpAsMarkdown(title: string, sections: readonly MadeSection[]): string {
@@ -19,7 +19,7 @@ export function writeUpAsMarkdown(title: string, sections: readonly MadeSection[
       if (form === 'text') out.push(lines.map((l) => plain(l.text)).join(' '));
       else if (form === 'table') {
         const rows = lines.map(
-          (l) => `| ${[l.person ?? '', l.text, l.due ? dueInWords(l.due) : ''].map(plain).join(' | ')} |`,
+          (l) => `| ${[l.person ?? '', l.text, l.due ? dayInWords(l.due) : ''].map(plain).join(' | ')} |`,
         );
         out.push(['| | | |', '|---|---|---|', ...rows].join('\n'));
       } else {

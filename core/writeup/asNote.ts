@@ -2,7 +2,7 @@ import type { NoteBody, NoteNode } from '../contract/notes';
 import type { Line, MadeSection } from '../contract/templates';
 import { clockTime } from '../formats/times';
 import { whoAndWhen } from './asMarkdown';
-import { dueInWords } from '../formats/times';
+import { dayInWords } from '../formats/times';
 
 /** Behind what a language model wrote without saying what it rests on. */
 const NO_SOURCE = 'without a source';
@@ -62,7 +62,7 @@ export function writeUpAsNote(sections: readonly MadeSection[], ofAll: string | 
           const content = [
             ...(l.person ? [{ ...text(l.person), marks: [{ type: 'bold' }] }, text(': ')] : []),
             text(l.text),
-            ...(l.due ? [text(` (by ${dueInWords(l.due)})`)] : []),
+            ...(l.due ? [text(` (by ${dayInWords(l.due)})`)] : []),
             ...moment(l),
           ];
           return { type: 'listItem', content: [paragraph(content)] };

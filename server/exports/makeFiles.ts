@@ -14,6 +14,7 @@ import { sheetHtml } from '@immeld/core/exports/sheetHtml';
 import { sheetMarkdown } from '@immeld/core/exports/sheetMarkdown';
 import { sheetText } from '@immeld/core/exports/sheetText';
 import { sentencesOf } from '@immeld/core/language/sentences';
+import { dayInWords } from '@immeld/core/formats/times';
 import { Folder } from '../models/folder';
 import { NoteRow } from '../models/note';
 import { Recording } from '../models/recording';
@@ -106,7 +107,7 @@ async function sheetOf(
   if (source.kind === 'note') {
     const { title, body, updatedAt } = source.note;
     return noteSheet(
-      { title: title || 'Note', body, facts: [updatedAt.toISOString().slice(0, 10)] },
+      { title: title || 'Note', body, facts: [dayInWords(updatedAt.toISOString().slice(0, 10))] },
       { hasHeader: choices.header, kinds },
     );
   }

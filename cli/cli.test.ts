@@ -1,9 +1,11 @@
+import { getEventListeners } from 'node:events';
 import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 import { comparableWords, wordErrors } from '@immeld/core/transcript/wordErrorRate';
+import { newSounds } from './soundFolders';
 
 const root = path.resolve(__dirname, '..');
 /** Read by volunteers of LibriVox (public domain), published with its text in Debian's pocketsphinx-testdata. */
@@ -181,6 +183,20 @@ describe('transcribe', () => {
     expect(await closed).toBe(0);
     expect(fs.readFileSync(path.join(folder, 'flat', 'three.txt'), 'utf8')).toMatch(/bus/i);
   }, 120_000);
+});
+
+it('looks through a folder again and again and leaves nothing behind', async () => {
+  const empty = fs.mkdtempSync(path.join(folder, 'empty-'));
+  const stop = new AbortController();
+  const looking = newSounds([empty], true, [], stop.signal).next();
+  const listeners = new Set<number>();
+  for (let i = 0; i < 25; i++) {
+    listeners.add(getEventListeners(stop.signal, 'abort').length);
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  expect(Math.max(...listeners)).toBe(1);
+  stop.abort();
+  expect(await looking).toEqual({ done: true, value: undefined });
 });
 
 describe('todos', () => {

@@ -1,5 +1,6 @@
 import fs from 'node:fs';
 import path from 'node:path';
+import { setTimeout } from 'node:timers/promises';
 
 /** Endings of files that hold sound or video; anything else in a folder is left alone. */
 const ENDINGS = new Set(
@@ -60,9 +61,7 @@ export async function* newSounds(
       } else now.set(sound.file, current);
     }
     seen = now;
-    await new Promise<void>((resolve) => {
-      const timer = setTimeout(resolve, LOOK_EVERY_MS);
-      signal.addEventListener('abort', () => (clearTimeout(timer), resolve()), { once: true });
-    });
+    // Ended by the signal it throws, and the loop ends.
+    await setTimeout(LOOK_EVERY_MS, undefined, { signal }).catch(() => undefined);
   }
 }

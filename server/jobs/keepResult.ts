@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { isNumbered } from '@immeld/core/speech/speakers/speakerFinder';
 import { inFigures } from '@immeld/core/transcript/figures';
 import { markParagraphs } from '@immeld/core/transcript/passages';
 import { SHORT_SUMMARY_SENTENCES } from '@immeld/core/writeup/shortSummary';
@@ -13,7 +14,7 @@ import type { SoundStore } from '../storage/soundStore';
 import { isCorrected, layDown, passagesOf } from '../transcript/corrections';
 import { asDictation } from '../transcript/dictation';
 import { withNamesOf } from '../transcript/speakers';
-import { keepTodos } from '../todos/keepTodos';
+import { keepTodos, todosIn } from '../todos/keepTodos';
 import type { WorkerResult } from './workerMessages';
 
 /**
@@ -43,7 +44,11 @@ export async function keepResult(recording: Recording, result: WorkerResult, sou
     if (isTextKept) {
       await TranscriptVersion.create({ recordingId, kind: 'again', passages }, { transaction });
     } else await layDown(recordingId, passages, false, transaction);
-    await keepTodos(recordingId, result.proposals.todos, transaction);
+    // The worker knew nobody by name, and not what a person has corrected.
+    const isNamed = passages.some(({ speaker }) => speaker !== null && !isNumbered(speaker));
+    const inForce = isTextKept ? await passagesOf(recordingId, transaction) : passages;
+    const todos = isNamed || isTextKept ? await todosIn(recording, inForce) : result.proposals.todos;
+    await keepTodos(recordingId, todos, transaction);
     await WriteUpRow.destroy({ where: { recordingId, state: 'pencil', editedText: null }, transaction });
     const hasSummary = await WriteUpRow.count({ where: { recordingId, template: 'short-summary' }, transaction });
     if (!hasSummary && result.proposals.summary.length > 0) {

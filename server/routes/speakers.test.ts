@@ -113,9 +113,28 @@ test('recognised again, whoever had a name keeps it', async () => {
   const { id } = await talk();
   await give(id, { from: 'Speaker 1', to: 'Petra' });
   const turned: Record<string, string> = { 'Speaker 1': 'Speaker 2', 'Speaker 2': 'Speaker 1' };
+  const promise = "I'll send the plan.".split(' ').map((text, i) => {
+    const startMs = 10_000 + i * 1000;
+    return { startMs, endMs: startMs + 900, text, confidence: 0.9 };
+  });
+  // Whoever recognises knows nobody by name.
+  const todo = {
+    text: 'Send the plan',
+    who: 'Speaker 2',
+    due: null,
+    repeat: null,
+    project: null,
+    quote: 'x',
+    startMs: 0,
+  };
   pool.answer = async () => ({
     ...TALK,
-    passages: TALK.passages.map((p) => ({ ...p, speaker: turned[p.speaker]! })),
+    passages: TALK.passages.map((p, i) => ({
+      ...p,
+      speaker: turned[p.speaker]!,
+      ...(i === 2 ? { words: promise } : {}),
+    })),
+    proposals: { ...TALK.proposals, todos: [todo] },
     voices: TALK.voices.map((v) => ({ ...v, speaker: turned[v.speaker]! })),
   });
   const again = await ask('POST', `/recordings/${id}/recognition`);
@@ -125,6 +144,7 @@ test('recognised again, whoever had a name keeps it', async () => {
     (r) => r.state === 'ready' && r.passages[1]!.speaker === 'Speaker 1',
   );
   expect(speakers(recording)).toEqual(['Petra', 'Speaker 1', 'Petra', 'Petra']);
+  expect(recording.todos.map(({ text, who }) => [text, who])).toEqual([['Send the plan', 'Petra']]);
   pool.answer = async () => TALK;
 });
 

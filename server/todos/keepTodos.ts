@@ -1,6 +1,7 @@
 import type { SpeakerChange } from '@immeld/core/contract/speakers';
 import { proposedTodos } from '@immeld/core/filing/proposals';
 import { inFigures } from '@immeld/core/transcript/figures';
+import type { Passage } from '@immeld/core/transcript/manuscript';
 import { isCalled } from '@immeld/core/language/todos/people';
 import { reconcile } from '@immeld/core/language/todos/reconcile';
 import type { Transaction } from 'sequelize';
@@ -40,16 +41,19 @@ export async function keepTodos(
   if (remove.length) await TodoRow.destroy({ where: { id: remove }, transaction });
 }
 
+/** What is to be done by what is said in `passages`, with the projects and the name of today. */
+export async function todosIn({ startedAt }: Recording, passages: readonly Passage[]): Promise<Found[]> {
+  const [projects, { ownName }] = await Promise.all([Project.findAll(), sharedSettings()]);
+  return proposedTodos(passages, { startedAt, projects, ownName });
+}
+
 /** Somebody was named, or speaks what another was thought to: who has to do what follows. */
 export async function followSpeaker(recording: Recording, { from, to }: SpeakerChange): Promise<void> {
-  const { ownName } = await sharedSettings();
   if (from && to) {
+    const { ownName } = await sharedSettings();
     const who = isCalled(ownName, to) ? 'me' : to;
     await TodoRow.update({ who }, { where: { recordingId: recording.id, who: from } });
   }
-  const projects = await Project.findAll();
-  const todos = proposedTodos(await passagesOf(recording.id), {
-    ...{ startedAt: recording.startedAt, projects, ownName },
-  });
+  const todos = await todosIn(recording, await passagesOf(recording.id));
   await recording.sequelize.transaction((transaction) => keepTodos(recording.id, todos, transaction));
 }

@@ -79,7 +79,7 @@ function useMargin({ id }: Recording) {
   const lift = useCallback(
     async (text: string, startMs: number) => {
       try {
-        const todo = await call('addTodo', { body: { text: text.slice(0, 500), recordingId: id, startMs } });
+        const todo = await call('addTodo', { body: { text: asAction(text).slice(0, 500), recordingId: id, startMs } });
         setError(null);
         await refresh();
         const undo = () =>
@@ -93,6 +93,12 @@ function useMargin({ id }: Recording) {
   );
   return { put, lift, error };
 }
+
+/** Lifted words as a line of a list: "call Bram." is "Call Bram". */
+const asAction = (words: string): string => {
+  const bare = words.trim().replace(/[.,;:]+$/, '');
+  return bare.charAt(0).toUpperCase() + bare.slice(1);
+};
 
 type BarProps = { recording: Recording; player: SoundPlayer };
 

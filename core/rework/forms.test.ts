@@ -7,9 +7,14 @@ it('points are the sentences', () => {
 
 it('a table has what is spoken of on the left, and loses no word that carries meaning', () => {
   expect(asTable('Sand holds 10 per cent. The clay is heavy. Gloves: small ones. We went home early.')).toEqual([
-    ['Sand', '10 per cent'],
+    ['Sand', 'holds 10 per cent'],
     ['The clay', 'heavy'],
     ['Gloves', 'small ones'],
     ['', 'We went home early.'],
+  ]);
+  expect(asTable('Dear Bram, we need stakes. We were going to the quay. The trench was dug.')).toEqual([
+    ['', 'Dear Bram, we need stakes.'],
+    ['', 'We were going to the quay.'],
+    ['The trench', 'was dug'],
   ]);
 });

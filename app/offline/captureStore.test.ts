@@ -24,19 +24,22 @@ describe('what this device keeps', () => {
     expect(await contentOf(await store.soundOf(capture.id))).toEqual([1, 2, 3, 4]);
   });
 
-  it('writes a recording through to the disk every other second, and what lies between only to the system', async () => {
+  it('writes a recording through to the disk every ten seconds, and what lies between only to the system', async () => {
     const store = await open();
     const transaction = jest.spyOn(IDBDatabase.prototype, 'transaction');
     const clock = jest.spyOn(performance, 'now');
+    let sequence = 0;
     const at = async (ms: number) => {
       clock.mockReturnValue(ms);
-      await store.addPiece('spoken', ms, bytes(1), ms);
+      await store.addPiece('spoken', sequence++, bytes(1), ms);
       return transaction.mock.calls.at(-1)![2]?.durability;
     };
-    const said = [await at(5000), await at(5250), await at(6999), await at(7000), await at(7250), await at(60_000)];
+    const said: unknown[] = [];
+    // A page that has long been open: the first piece waits for no disk.
+    for (const ms of [50_000, 50_250, 59_999, 60_000, 60_250, 90_000]) said.push(await at(ms));
     clock.mockRestore();
     transaction.mockRestore();
-    expect(said).toEqual(['strict', 'relaxed', 'relaxed', 'strict', 'relaxed', 'strict']);
+    expect(said).toEqual(['relaxed', 'relaxed', 'relaxed', 'strict', 'relaxed', 'strict']);
   });
 
   it('brings back a recording that was cut off, with length, slips and words', async () => {

@@ -51,8 +51,8 @@ interface Tables extends DBSchema {
 const VERSION = 2;
 /** A file this large is not copied into the browser's storage: it is sent from where it lies. */
 const LARGEST_COPIED = 300 * 1024 ** 2;
-/** At least so often a recording is written through to the disk, not only given to the system. */
-const FLUSH_EVERY_MS = 2000;
+/** So often a recording is written through to the disk, not only given to the system. */
+const FLUSH_EVERY_MS = 10_000;
 const everythingOf = (id: string) => IDBKeyRange.bound([id], [id, []]);
 
 /**
@@ -134,8 +134,8 @@ export class CaptureStore {
 
   /**
    * Keeps the next piece of a recording; resolves when the system has it, so that a browser that crashes loses nothing of it.
-   * Every other second it resolves only when the disk has it too, and all before it: that is for a battery that ends. With
-   * every piece, what comes next would wait for a slow disk again and again.
+   * Every ten seconds, first after ten, it resolves only when the disk has it too, and all before it: that is for a battery
+   * that ends. What comes next waits for the disk meanwhile, and a crash would cost it, so it is not done more often.
    * @returns false when the storage is full: the piece is then kept in this page
    */
   addPiece(captureId: string, sequence: number, content: ArrayBuffer, elapsedMs: number): Promise<boolean> {
@@ -147,6 +147,7 @@ export class CaptureStore {
     try {
       if (!this.database) throw new Error('Nothing is stored here.');
       const now = performance.now();
+      if (pieces.some(({ sequence }) => sequence === 0)) this.flushedAt = now;
       const isForTheDisk = now - this.flushedAt >= FLUSH_EVERY_MS;
       if (isForTheDisk) this.flushedAt = now;
       const durability = isForTheDisk ? 'strict' : 'relaxed';

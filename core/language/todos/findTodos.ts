@@ -56,8 +56,9 @@ export function findTodos(sentences: readonly Sentence[], context: TodoContext):
   const speakers = new Set(sentences.flatMap((s) => s.speaker ?? []));
   // One voice that nobody has named is the person's own.
   const isAlone = speakers.size === 1 && UNNAMED.test([...speakers][0]!);
-  const said =
-    isAlone || speakers.size === 0 ? sentences.map((s) => ({ ...s, speaker: callerIn(sentences) })) : sentences;
+  const isOneVoice = isAlone || speakers.size === 0;
+  const caller = isOneVoice ? callerIn(sentences) : null;
+  const said = isOneVoice ? sentences.map((s) => ({ ...s, speaker: caller })) : sentences;
   return new TodoFinder(said, context).find();
 }
 

@@ -67,6 +67,19 @@ describe('decoding', () => {
     expect((await read(video)).tags).toMatchObject({ place: '52.5061, 4.9592', hasVideo: true });
   });
 
+  it('tells the title even when the report comes after the sound', async () => {
+    const report = path.join(folder, 'report');
+    fs.writeFileSync(report, 'Input #0\n  Metadata:\n    title  : Walk\n  Duration: 00:00:00.10\nStream mapping:\n');
+    const slow = path.join(folder, 'slow.sh');
+    fs.writeFileSync(slow, `#!/bin/sh\nhead -c 6400 /dev/zero\nexec >&-\nsleep 0.2\ncat ${report} >&2\n`, {
+      mode: 0o755,
+    });
+    const decoder = jest.replaceProperty(ffmpegInstaller, 'path', slow);
+    const { samples, tags } = await read(report);
+    decoder.restore();
+    expect([samples, tags?.title]).toEqual([1600, 'Walk']);
+  });
+
   it('says of a file that breaks off how much could be read, and nothing of whole ones', async () => {
     const tone = ['-f', 'lavfi', '-i', 'sine=frequency=440:duration=20'];
     // The picture goes on for ten seconds after the sound.

@@ -26,15 +26,22 @@ const CUT_OFF_MS = 2000;
  * A sentence about a file that ends before the length that it states, null for one that is whole. A picture may go on
  * after the sound of a video, and lengths may be guessed from the size of the file: both are no proof.
  */
-function cutOffFrom(report: string, readMs: number, statedMs: number | null): string | null {
+function cutOffFrom(
+  report: string,
+  { readMs, statedMs, hasVideo }: { readMs: number; statedMs: number | null; hasVideo: boolean },
+): string | null {
   if (statedMs === null || statedMs - readMs < CUT_OFF_MS) return null;
-  const isProof = !tagsFrom(report).hasVideo && !/Estimating duration from bitrate/.test(report);
+  const isProof = !hasVideo && !/Estimating duration from bitrate/.test(report);
   if (!isProof && !/partial file/.test(report)) return null;
   return `This file is cut off: ${clockTime(readMs)} of ${clockTime(statedMs)} could be read. What is there has been kept.`;
 }
 
 /** Nothing anybody records needs longer than this to be decoded; a decoder that hangs is ended. */
 const DECODER_LIMIT_MS = 60 * 60 * 1000;
+
+/** Characters of the decoder's report that are kept: of its last words, and of all that it says before it begins. */
+const LONGEST_REPORT = 20_000;
+const LONGEST_HEAD = 1_000_000;
 
 type Decoder = ChildProcessByStdio<null, Readable, Readable>;
 
@@ -51,7 +58,7 @@ const decoderArguments = (file: string, rate: number): string[] => [
  * @param rate samples per second, 16 kHz unless said otherwise
  * @param onDuration told the length that the file states, if it does
  * @param onCutOff told, after its last chunk, a sentence about a file that ends before its stated length
- * @param onTags told its title and when it was made, as far as it says so
+ * @param onTags told its title and when it was made, as far as it says so; at the latest after the last chunk
  */
 export async function* decodeSound(
   file: string,
@@ -77,29 +84,36 @@ export async function* decodeSound(
   signal?.addEventListener('abort', stop, { once: true });
   let report = '';
   let statedMs: number | null = null;
+  let tags: FileTags | null = null;
+  // Sound and report come by two ways: the first samples may be here before the decoder has said what they are of.
+  const tell = () => {
+    if (tags) return;
+    tags = tagsFrom(report);
+    onTags?.(tags);
+  };
   decoder.stderr.on('data', (text: Buffer) => {
-    report = (report + text.toString('utf8')).slice(-20_000);
+    report += text.toString('utf8');
+    if (/^Stream mapping:/m.test(report)) tell();
+    if (tags || report.length > LONGEST_HEAD) report = report.slice(-LONGEST_REPORT);
     const stated = /Duration: (\d+):(\d\d):(\d\d\.\d+)/.exec(report);
     if (stated && statedMs === null) {
       statedMs = Math.round((Number(stated[1]) * 3600 + Number(stated[2]) * 60 + Number(stated[3])) * 1000);
       onDuration?.(statedMs);
     }
   });
-  const tell = () => {
-    if (report) onTags?.(tagsFrom(report));
-  };
   const ended = new Promise<void>((resolve) => decoder.on('close', () => resolve()));
   let bytes = 0;
   try {
     for await (const chunk of floats(decoder)) {
-      if (!bytes) tell();
       bytes += chunk.byteLength;
       yield chunk;
     }
     await ended;
     signal?.throwIfAborted();
     if (bytes === 0) throw soundErrorFrom(report);
-    const sentence = cutOffFrom(report, (bytes / 4 / rate) * 1000, statedMs);
+    tell();
+    const hasVideo = tags!.hasVideo;
+    const sentence = cutOffFrom(report, { readMs: (bytes / 4 / rate) * 1000, statedMs, hasVideo });
     if (sentence) onCutOff?.(sentence);
   } finally {
     clearTimeout(limit);

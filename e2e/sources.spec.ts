@@ -190,6 +190,12 @@ test('one more thing is added to a recording: one text, one strip, a seam with i
   expect(joined.slips[0]).toMatchObject({ kind: 'seam' });
   expect(Math.abs(joined.slips[0]!.startMs - durationMs!)).toBeLessThan(50);
   expect(Math.abs(joined.durationMs! - durationMs! - 8000)).toBeLessThan(300);
+  // The same once more is not added twice, and the page says so.
+  const again = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await (await again).setFiles(immeld.convert(demoSound('wearable.ogg'), 'later.wav', '-ss', '18', '-t', '8'));
+  await expect(page.getByText(/^The same sound is already here since/)).toBeVisible();
+  expect((await get()).durationMs).toBe(joined.durationMs);
   const words = joined.passages.flatMap((p) => p.words);
   expect(words.some((w) => /reception/i.test(w.text) && w.startMs < durationMs!)).toBe(true);
   expect(words.some((w) => /roof/i.test(w.text) && w.startMs > durationMs!)).toBe(true);

@@ -78,7 +78,9 @@ async function bundleWorkers() {
   const { build } = await import('esbuild');
   await build({
     ...inBrowser,
-    entryPoints: ['liveWorker', 'tapProcessor', 'cleanProcessor', 'pdfPages'].map((name) => `app/workers/${name}.ts`),
+    entryPoints: ['liveWorker', 'tapProcessor', 'journalWorker', 'cleanProcessor', 'pdfPages'].map(
+      (name) => `app/workers/${name}.ts`,
+    ),
     outdir: 'app/public/workers',
   });
   fs.copyFileSync(

@@ -1,7 +1,13 @@
 import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
 import type { NewCalendar } from '@immeld/core/contract/appointments';
 import type { Job } from '@immeld/core/contract/jobs';
-import type { Filing, Recording, RecordingChange, WriteUpChange } from '@immeld/core/contract/recordings';
+import type {
+  Filing,
+  Recording,
+  RecordingCard,
+  RecordingChange,
+  WriteUpChange,
+} from '@immeld/core/contract/recordings';
 import type { ParagraphChange } from '@immeld/core/contract/paragraphs';
 import type { Replacement, ReplacementSearch } from '@immeld/core/contract/replacements';
 import type { SettingsChange } from '@immeld/core/contract/settings';
@@ -24,6 +30,7 @@ export type NamedKind = 'person' | 'project';
 export type Credentials = { email: string; password: string };
 
 const PAGE = 50;
+const MOST_AT_ONCE = 200;
 const LISTEN_AGAIN_MS = 2000;
 export type ListPlace = 'tray' | 'shelves' | 'favourites' | 'archive' | 'bin' | 'all';
 export type ListFilter = {
@@ -59,6 +66,18 @@ export function useRecordings(filter: ListFilter) {
       return loaded < last.total ? loaded : undefined;
     },
   });
+}
+
+/** Everything that a list would show at its end, also what was not scrolled to. */
+export async function allRecordings(filter: ListFilter): Promise<RecordingCard[]> {
+  const all: RecordingCard[] = [];
+  for (;;) {
+    const { items, total } = await call('listRecordings', {
+      query: { ...filter, limit: MOST_AT_ONCE, offset: all.length },
+    });
+    all.push(...items);
+    if (items.length === 0 || all.length >= total) return all;
+  }
 }
 
 export const useRecording = (id: string) =>

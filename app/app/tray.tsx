@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { useRecordings } from '../api/queries';
+import { allRecordings, useRecordings } from '../api/queries';
 import { RecordingList } from '../features/tray/recordingList';
 import { SelectionBar } from '../features/tray/selectionBar';
 import { TrayCard } from '../features/tray/trayCard';
@@ -23,6 +23,10 @@ export default function TrayScreen() {
   const total = data?.pages[0]?.total ?? 0;
   const cards = data?.pages.flatMap((p) => p.items) ?? [];
   const ready = cards.filter((r) => r.state === 'ready');
+  const chooseAll = async () => {
+    const all = await allRecordings({ place: 'tray' });
+    chosen.set(all.filter((r) => r.state === 'ready').map((r) => r.id));
+  };
   const current = useTrayKeys(cards, chosen);
   const header = (
     <View style={{ paddingBottom: 6 }}>
@@ -56,7 +60,7 @@ export default function TrayScreen() {
         <SelectionBar
           ids={[...chosen.chosen]}
           where="tray"
-          onChooseAll={ready.length ? () => chosen.set(ready.map((r) => r.id)) : null}
+          onChooseAll={ready.length ? chooseAll : null}
           onDone={chosen.end}
         />
       )}

@@ -6,6 +6,8 @@ import { captureLock, heldLock, keepScreenOn, roomToRecord } from './deviceHolds
 import { type LevelWord, levelWord } from './levels';
 import type { LiveText } from './liveText';
 import { type OpenSources, type SourceChoice, SourceProblem, openSources } from './sources';
+import { JournalWriter } from './journalWriter';
+import { PieceWriter } from './pieceWriter';
 import { openTap } from './tap';
 
 export type CaptureStage = 'idle' | 'starting' | 'recording' | 'paused' | 'finishing';
@@ -56,11 +58,8 @@ type Running = {
   id: string;
   sources: OpenSources;
   recorder: MediaRecorder;
-  sequence: number;
-  bytes: number;
-  writing: Promise<void>;
-  isWriting: boolean;
-  unwritten: { sequence: number; data: Blob; elapsedMs: number }[];
+  pieces: PieceWriter;
+  journal: JournalWriter;
   isThrownAway: boolean;
   pausedAt: number | null;
   mutedAt: number | null;
@@ -128,6 +127,7 @@ export class CaptureEngine {
     const { running } = this;
     if (!running || this.now.stage !== 'recording') return;
     running.recorder.pause();
+    running.journal.pause();
     running.pausedAt = performance.now();
     this.set({ stage: 'paused' });
   }
@@ -139,6 +139,7 @@ export class CaptureEngine {
     running.pausedAt = null;
     running.lastHeard = performance.now();
     running.recorder.resume();
+    running.journal.run();
     this.set({ stage: 'recording' });
     this.addSlip({ kind: 'seam', text: minutes ? `Paused for ${minutes} min` : 'Paused for a moment' });
   }
@@ -222,7 +223,6 @@ export class CaptureEngine {
 
   private async run(sources: OpenSources, details: Record<string, string>): Promise<void> {
     const { audio } = sources;
-    const tap = await openTap(sources);
     const type = ['audio/webm;codecs=opus', 'audio/mp4', 'audio/ogg;codecs=opus'].find((t) =>
       MediaRecorder.isTypeSupported(t),
     );
@@ -242,10 +242,12 @@ export class CaptureEngine {
       ...{ isThrownAway: false, uploadAddress: null, sha256: null, recordingId: null, hereSince: null, problem: null },
       details,
     });
+    const journal = new JournalWriter(id, audio.sampleRate);
+    const tap = await openTap(sources, journal.port);
     const clock = performance.now();
     const running: Running = {
-      ...{ id, sources, recorder, sequence: 0, bytes: 0, writing: Promise.resolve(), isThrownAway: false },
-      ...{ isWriting: false, unwritten: [] },
+      ...{ id, sources, recorder, journal, isThrownAway: false },
+      pieces: new PieceWriter(this.store, id, () => this.storageIsFull(running)),
       ...{ pausedAt: null, mutedAt: null, lastHeard: clock, lastSpaceCheck: 0, lastTextKept: clock },
       watch: setInterval(() => this.watch(running), WATCH_MS),
       letScreenGo: keepScreenOn(),
@@ -253,7 +255,7 @@ export class CaptureEngine {
     };
     this.running = running;
     tap((samples, rate) => this.hear(running, samples, rate));
-    recorder.ondataavailable = ({ data }) => this.keep(running, data);
+    recorder.ondataavailable = ({ data }) => running.pieces.add(data, this.now.elapsedMs);
     recorder.onstop = () => void this.complete(running);
     for (const track of sources.tracks) {
       track.addEventListener('ended', () => {
@@ -265,6 +267,7 @@ export class CaptureEngine {
       track.addEventListener('unmute', () => this.endOfMute(running));
     }
     recorder.start(PIECE_MS);
+    journal.run();
     this.live.begin();
     void audio.resume();
     this.set({
@@ -295,32 +298,13 @@ export class CaptureEngine {
     this.live.push(samples, rate);
   }
 
-  private keep(running: Running, data: Blob): void {
-    if (data.size === 0) return;
-    running.unwritten.push({ sequence: running.sequence++, data, elapsedMs: this.now.elapsedMs });
-    running.bytes += data.size;
-    if (!running.isWriting) running.writing = this.writeOut(running);
-  }
-
-  /** What came while the disk was busy goes to it in one go: a slow disk makes no queue that a crash would cost. */
-  private async writeOut(running: Running): Promise<void> {
-    running.isWriting = true;
-    try {
-      while (running.unwritten.length) {
-        const pieces = running.unwritten.splice(0).map(async ({ data, ...piece }) => ({
-          ...{ ...piece, captureId: running.id, content: await data.arrayBuffer() },
-        }));
-        const areKept = await this.store.addPieces(await Promise.all(pieces));
-        if (areKept || this.running !== running) continue;
-        this.end(false);
-        this.set({
-          problem:
-            'The storage of this device is full, so the recording was ended. All of it is kept: leave this page open until it is sent.',
-        });
-      }
-    } finally {
-      running.isWriting = false;
-    }
+  private storageIsFull(running: Running): void {
+    if (this.running !== running) return;
+    this.end(false);
+    this.set({
+      problem:
+        'The storage of this device is full, so the recording was ended. All of it is kept: leave this page open until it is sent.',
+    });
   }
 
   private end(isThrownAway: boolean): void {
@@ -339,14 +323,16 @@ export class CaptureEngine {
     const { elapsedMs, problem } = this.now;
     running.sources.close();
     running.letScreenGo();
-    await Promise.all([running.writing, this.writes]);
+    await Promise.all([running.pieces.done(), this.writes]);
+    const { bytes } = running.pieces;
     this.pictures.clear();
     // The sound is complete before anything waits for the last words.
     await this.store.change(running.id, {
-      ...(running.bytes > 0 ? { state: 'waiting' as const } : {}),
-      ...{ durationMs: Math.round(elapsedMs), sizeBytes: running.bytes, isThrownAway: running.isThrownAway },
+      ...(bytes > 0 ? { state: 'waiting' as const } : {}),
+      ...{ durationMs: Math.round(elapsedMs), sizeBytes: bytes, isThrownAway: running.isThrownAway },
     });
-    if (running.bytes === 0) await this.store.remove(running.id);
+    if (bytes === 0) await this.store.remove(running.id);
+    running.journal.close();
     running.releaseLock();
     this.running = null;
     this.set({ ...IDLE, problem: problem ?? this.now.problem });

@@ -5,11 +5,15 @@ const FALLBACK_MS = 100;
 /** Calls back with samples from -1 to 1 as one channel, and their rate in hertz. */
 export type Tap = (listen: (samples: Float32Array, rate: number) => void) => void;
 
-/** Hears the sound in tenths of a second: by the sound thread, or where that cannot be loaded, for the level only. */
-export async function openTap({ audio, node }: OpenSources): Promise<Tap> {
+/**
+ * Hears the sound in tenths of a second: by the sound thread, or where that cannot be loaded, for the level only.
+ * @param journal gets the same straight from the sound thread, in 16 bits
+ */
+export async function openTap({ audio, node }: OpenSources, journal: MessagePort | null = null): Promise<Tap> {
   try {
     await audio.audioWorklet.addModule('/workers/tapProcessor.js');
     const tap = new AudioWorkletNode(audio, 'immeld-tap', { numberOfOutputs: 0 });
+    if (journal) tap.port.postMessage(journal, [journal]);
     node.connect(tap);
     return (listen) => {
       tap.port.onmessage = ({ data }: MessageEvent<Float32Array>) => listen(data, audio.sampleRate);

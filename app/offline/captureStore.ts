@@ -1,6 +1,9 @@
+import { waveFile } from '@immeld/core/audio/wave';
+import { webmEnd } from '@immeld/core/audio/webmEnd';
 import type { NewSlip } from '@immeld/core/contract/slips';
 import type { TranscribedWord } from '@immeld/core/speech/transcriber';
 import { localTime } from '../ui/dates';
+import { missingEnd, readJournal, removeJournalsBut } from './journal';
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import { v4 as newId } from 'uuid';
 
@@ -288,6 +291,7 @@ export class CaptureStore {
     for (const capture of await this.list()) {
       if (capture.state === 'sending') await this.change(capture.id, { state: 'waiting' });
       if (isGoingOn(capture.id) || this.inPage.has(capture.id)) continue;
+      if (capture.state === 'recording') await this.addMissingEnd(capture);
       const pieces = this.database ? await this.database.getAll('pieces', everythingOf(capture.id)) : [];
       if (capture.state === 'recording') {
         if (pieces.length === 0) await this.remove(capture.id);
@@ -304,7 +308,39 @@ export class CaptureStore {
         });
       }
     }
+    await removeJournalsBut(isGoingOn);
     return recovered;
+  }
+
+  /** What the recorder had not given yet when its page died is taken from the journal of the sound thread. */
+  private async addMissingEnd(capture: Capture): Promise<void> {
+    try {
+      const journal = await readJournal(capture.id);
+      if (!journal) return;
+      const sound = await this.soundOf(capture.id);
+      const end = sound && webmEnd(new Uint8Array(await sound.arrayBuffer()));
+      if (end) {
+        const missing = await missingEnd(end, journal);
+        if (missing) await this.endWith(capture.id, missing.cluster, sound.size - end.wholeBytes, missing.endMs);
+      } else if (!sound || capture.mediaType.includes('webm')) {
+        // The recorder had given nothing that can be heard: the journal has it from the beginning.
+        const durationMs = (journal.samples.length / journal.rate) * 1000;
+        await this.database?.delete('pieces', everythingOf(capture.id));
+        await this.addPiece(capture.id, 0, waveFile(journal.samples, journal.rate), durationMs);
+        await this.change(capture.id, { mediaType: 'audio/wav', name: capture.name.replace(/\.\w+$/, '.wav') });
+      }
+    } catch {
+      // The pieces that are kept come back without it.
+    }
+  }
+
+  /** Puts `end` into the place of the last bytes of a recording, in one write. */
+  private async endWith(captureId: string, end: Uint8Array<ArrayBuffer>, superfluous: number, endMs: number) {
+    const last = (await this.database?.getAll('pieces', everythingOf(captureId)))?.at(-1);
+    const kept = last ? sizeOf(last.content) - superfluous : -1;
+    if (!last || kept < 0) return;
+    const content = await new Blob([last.content.slice(0, kept), end]).arrayBuffer();
+    await this.addPiece(captureId, last.sequence, content, endMs);
   }
 
   private async put(capture: Capture): Promise<void> {

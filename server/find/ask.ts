@@ -6,6 +6,8 @@ import { type KnownPerson, type Question, isQuestion, readQuestion } from '@imme
 import { sentencesOfText } from '@immeld/core/language/sentences';
 import { spokenDate } from '@immeld/core/language/spokenDates';
 import { fullName } from '@immeld/core/filing/people';
+import type { FigureKind } from '@immeld/core/contract/figureKinds';
+import { inFigures } from '@immeld/core/transcript/figures';
 import { Op, QueryTypes, type Sequelize } from 'sequelize';
 import { NoteRow } from '../models/note';
 import { PassageRow } from '../models/passage';
@@ -54,12 +56,19 @@ export async function ask(database: Sequelize, typed: string, today: string): Pr
     const anyTime = { ...question, period: null };
     found = answerFrom(anyTime, await candidatesFor(database, anyTime, archive, people), archive);
   }
-  return { ...answer, quotes: found.quotes.map(quoteView), nearest: found.nearest.map(quoteView) };
+  const figures = new Set((await sharedSettings()).figures);
+  const view = (quote: Quote<Ref>) => quoteView(quote, figures);
+  return { ...answer, quotes: found.quotes.map(view), nearest: found.nearest.map(view) };
 }
 
-function quoteView({ ref, title, speaker, saidAt, text, lifted }: Quote<Ref>): AnswerQuote {
+/** What was said stands here as in its recording, with numbers as the person wants them written; notes as they are. */
+function quoteView(
+  { ref, title, speaker, saidAt, text, lifted }: Quote<Ref>,
+  figures: ReadonlySet<FigureKind>,
+): AnswerQuote {
   const due = lifted ? (spokenDate(lifted, saidAt)?.due ?? null) : null;
-  return { ...ref, title, speaker, saidAt, text, lifted, due };
+  const written = (words: string) => (ref.kind === 'note' ? words : inFigures(words, figures));
+  return { ...ref, title, speaker, saidAt, text: written(text), lifted: lifted && written(lifted), due };
 }
 
 /** Sentences that have something of the question in them, with their neighbours. */

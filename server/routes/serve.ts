@@ -33,7 +33,7 @@ async function checked(
     // Blanks around words are taken off; a field that nobody knows is told, not dropped.
     return await schema.validate(value, { abortEarly: false, stripUnknown: false });
   } catch (error) {
-    if (error instanceof ValidationError) throw new Problem(code, error.errors.join(' '));
+    if (error instanceof ValidationError) throw new Problem(code, [...new Set(error.errors)].join(' '));
     throw error;
   }
 }

@@ -42,7 +42,7 @@ it('refuses a template that is none, in a sentence', async () => {
   const wrong = await add({ name: 'x', sections: [{ content: 'horoscope' }] });
   expect([wrong.status, wrong.body.detail]).toEqual([400, 'There is no content called "horoscope".']);
   expect((await add({ name: 'x', sections: [{ content: 'text', include: 'other' }] })).status).toBe(400);
-  expect((await add({ name: '', sections: [{ content: 'text' }] })).body.detail).toContain('needs a name');
+  expect((await add({ name: '', sections: [{ content: 'text' }] })).body.detail).toBe('A template needs a name.');
   expect((await askJson(server, 'PATCH', '/templates/minutes', { isRemoved: true })).status).toBe(404);
 });
 

@@ -1,9 +1,8 @@
 import { RECORDING_SORTS, type RecordingSort } from '@immeld/core/contract/recordingLists';
-import type { RecordingCard } from '@immeld/core/contract/recordings';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { useNotes, useShelves } from '../../api/queries';
+import { allRecordings, useNotes, useRecordings, useShelves } from '../../api/queries';
 import { NewNote } from '../../features/notes/newNote';
 import { NoteRow } from '../../features/notes/noteRow';
 import { FolderActions, NamedActions, TagActions } from '../../features/shelves/shelfActions';
@@ -43,12 +42,17 @@ export default function ShelfScreen() {
   const { data: noteList } = useNotes(shelf.filter, hasNotes);
   const notes = hasNotes ? (noteList?.items ?? []) : [];
   const isNote = (one: string) => notes.some((n) => n.id === one);
-  const [shown, setShown] = useState<readonly RecordingCard[]>([]);
+  const filter = { ...shelf.filter, sort };
+  const { data: recordings } = useRecordings(filter);
+  const count = recordings && (noteList || !hasNotes) ? (recordings.pages[0]?.total ?? 0) + notes.length : 0;
   const folder = data?.folders.find((f) => f.id === id);
   const tag = id === 'tag' ? data?.tags.find((t) => t.name === name) : undefined;
   const kind = id === 'person' || id === 'project' ? id : null;
   const named = kind && (kind === 'person' ? data?.people : data?.projects)?.find((n) => n.id === of);
-  const onShelf = [...shown.map((r) => r.id), ...notes.map((n) => n.id)];
+  const chooseAll = async () => {
+    const all = await allRecordings(filter);
+    chosen.set([...all, ...notes].map((one) => one.id));
+  };
   const header = (
     <View style={{ paddingTop: 14, paddingBottom: 4 }}>
       <Title>{shelf.title}</Title>
@@ -100,7 +104,7 @@ export default function ShelfScreen() {
           ids={[...chosen.chosen].filter((one) => !isNote(one))}
           noteIds={[...chosen.chosen].filter(isNote)}
           where={shelf.where}
-          onChooseAll={onShelf.length ? () => chosen.set(onShelf) : null}
+          onChooseAll={count ? chooseAll : null}
           onDone={chosen.end}
         />
       )}
@@ -109,20 +113,19 @@ export default function ShelfScreen() {
   return (
     <Page>
       <RecordingList
-        filter={{ ...shelf.filter, sort }}
+        filter={filter}
         header={header}
         redrawFor={[chosen.chosen, grouping]}
-        between={(items, isComplete) => {
-          if (items !== shown && items.length !== shown.length) queueMicrotask(() => setShown(items));
-          return withNotes(items, isComplete, notes, { sort, grouping }, (note) => (
+        between={(items, isComplete) =>
+          withNotes(items, isComplete, notes, { sort, grouping }, (note) => (
             <NoteRow
               key={note.id}
               note={note}
               isChosen={chosen.chosen && chosen.chosen.has(note.id)}
               onChoose={() => chosen.toggle(note.id)}
             />
-          ));
-        }}
+          ))
+        }
         renderItem={(recording) => (
           <RecordingRow
             recording={recording}

@@ -39,7 +39,9 @@ export default function TemplatesScreen() {
       add.mutate(templateSchema.validateSync(parse(text), { abortEarly: false, stripUnknown: false }));
     } catch (e) {
       const why =
-        e instanceof Error && 'errors' in e ? (e.errors as string[]).join(' ') : 'It is neither JSON nor YAML.';
+        e instanceof Error && 'errors' in e
+          ? [...new Set(e.errors as string[])].join(' ')
+          : 'It is neither JSON nor YAML.';
       setProblem(`This file is no template. ${why} Nothing was changed.`);
     }
   };

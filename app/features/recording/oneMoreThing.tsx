@@ -3,6 +3,7 @@ import { isCapturing, useCaptureNow } from '../../offline/deviceContext';
 import { WordButton } from '../../ui/press';
 import { useBringIn, useSpeak } from '../../ui/speakBar';
 import { Type } from '../../ui/type';
+import { OutboxList } from '../tray/outboxList';
 
 /** Another sound can be added to the end of a recording, with its own date. */
 export function OneMoreThing({ recordingId }: { recordingId: string }) {
@@ -17,6 +18,7 @@ export function OneMoreThing({ recordingId }: { recordingId: string }) {
         <WordButton label="Speak it" disabled={isRecording} onPress={speak} />
         <WordButton label="Bring it in" onPress={bringIn} />
       </View>
+      <OutboxList addedTo={recordingId} />
     </View>
   );
 }

@@ -1,5 +1,5 @@
 import type { Folder } from '@immeld/core/contract/shelves';
-import { changeByDrop, inOrder, isWithin } from './folderTree';
+import { announcementsOf, changeByDrop, inOrder, isWithin } from './folderTree';
 
 const folder = (id: string, parentId: string | null, position: number, itemCount = 1): Folder => ({
   ...{ id, name: id, tint: 'petrol', parentId, position, itemCount },
@@ -50,4 +50,19 @@ describe('a folder that is dropped', () => {
     ['into what is inside it', a, 'into inner', null],
     ['where it is already', inner, 'into a', null],
   ])('%s', (_, moved, target, change) => expect(changeByDrop(moved, target, all)).toEqual(change));
+});
+
+it('says a drag by the names of the folders', () => {
+  const named = [
+    { id: '1', name: 'Quay' },
+    { id: '2', name: 'Soil' },
+  ];
+  const { onDragStart, onDragOver, onDragEnd, onDragCancel } = announcementsOf(named);
+  const drag = (over: string | null) => ({ active: { id: '1' }, over: over && { id: over } }) as never;
+  expect([onDragStart(drag(null)), onDragOver(drag('into 2')), onDragEnd(drag('before 2'))]).toEqual([
+    ...['Quay is held.', 'Quay would go into Soil.', 'Quay was let go before Soil.'],
+  ]);
+  expect([onDragOver(drag(null)), onDragEnd(drag(null)), onDragCancel(drag(null))]).toEqual([
+    ...[undefined, 'Quay stays where it was.', 'Quay stays where it was.'],
+  ]);
 });

@@ -1,3 +1,4 @@
+import type { Announcements } from '@dnd-kit/core';
 import type { Folder, FolderChange } from '@immeld/core/contract/shelves';
 
 export type PlacedFolder = {
@@ -45,4 +46,20 @@ export function changeByDrop(moved: Folder, target: string, folders: readonly Fo
     .filter((f) => f.parentId === other.parentId && f.id !== moved.id)
     .sort((a, b) => a.position - b.position || a.name.localeCompare(b.name));
   return { parentId: other.parentId, position: neighbours.findIndex((f) => f.id === other.id) };
+}
+
+/** What is said of a drag to those who do not see it. */
+export function announcementsOf(folders: readonly Pick<Folder, 'id' | 'name'>[]): Announcements {
+  const nameOf = (id: string | number) => folders.find((f) => f.id === id)?.name ?? 'The folder';
+  const at = (over: { id: string | number } | null) => {
+    const [place, id] = String(over?.id).split(' ');
+    return over && id ? `${place} ${nameOf(id)}` : undefined;
+  };
+  return {
+    onDragStart: ({ active }) => `${nameOf(active.id)} is held.`,
+    onDragOver: ({ active, over }) => (at(over) ? `${nameOf(active.id)} would go ${at(over)}.` : undefined),
+    onDragEnd: ({ active, over }) =>
+      at(over) ? `${nameOf(active.id)} was let go ${at(over)}.` : `${nameOf(active.id)} stays where it was.`,
+    onDragCancel: ({ active }) => `${nameOf(active.id)} stays where it was.`,
+  };
 }

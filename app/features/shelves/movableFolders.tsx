@@ -19,7 +19,7 @@ import { Failure } from '../../ui/notice';
 import { Press } from '../../ui/press';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
-import { type PlacedFolder, changeByDrop, inOrder } from './folderTree';
+import { type PlacedFolder, announcementsOf, changeByDrop, inOrder } from './folderTree';
 
 const STEP = 22;
 /** A press becomes a drag after this way or time, so that a tap still opens the folder. */
@@ -43,7 +43,12 @@ export function MovableFolders({ folders }: { folders: readonly Folder[] }) {
     if (moved && part) change.mutate({ id: moved.id, change: part }, { onSuccess: showDone });
   };
   return (
-    <DndContext sensors={sensors} collisionDetection={pointerWithin} onDragEnd={drop}>
+    <DndContext
+      sensors={sensors}
+      collisionDetection={pointerWithin}
+      onDragEnd={drop}
+      accessibility={{ announcements: announcementsOf(folders) }}
+    >
       {inOrder(folders).map((placed) => (
         <FolderLine key={placed.folder.id} {...placed} />
       ))}

@@ -8,9 +8,14 @@ import { OutboxRow } from './outboxRow';
 const ROWS_SHOWN = 30;
 const MANY = 3;
 
-/** Everything that is on its way to the server: one bar each, and one for all of it when there is much. */
-export function OutboxList() {
-  const { items, preparing } = useOutbox();
+/**
+ * Everything that is on its way to the server: one bar each, and one for all of it when there is much.
+ * @param addedTo id of a recording: only what is to be added to its end
+ */
+export function OutboxList({ addedTo }: { addedTo?: string }) {
+  const outbox = useOutbox();
+  const items = outbox.items.filter((i) => !addedTo || i.details['appendTo'] === addedTo);
+  const preparing = addedTo ? [] : outbox.preparing;
   const shown = items.filter((i) => i.state !== 'sent' || i.hereSince);
   const going = items.filter((i) => i.state === 'waiting' || i.state === 'sending');
   const batch = items.filter((i) => i.state !== 'refused');

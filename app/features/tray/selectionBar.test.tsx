@@ -1,4 +1,5 @@
 import { screen, waitFor } from '@testing-library/react';
+import { allRecordings } from '../../api/queries';
 import { answering, mount, Refusal } from '../../testing/mount';
 import { SelectionBar } from './selectionBar';
 
@@ -16,11 +17,26 @@ beforeEach(() => mockPush.mockReset());
 
 test('with nothing chosen nothing can be done but choosing and closing', () => {
   answering({ 'GET /api/shelves': shelves });
-  mount(<SelectionBar ids={[]} where="shelf" onChooseAll={() => undefined} onDone={() => undefined} />);
+  mount(<SelectionBar ids={[]} where="shelf" onChooseAll={async () => undefined} onDone={() => undefined} />);
   expect(screen.getByText('Tick what you mean').getAttribute('role')).toBe('status');
   for (const name of ['Move to', 'Tag', 'Favourite', 'Archive', 'Write-up', 'Take along', 'Bin'])
     expect([name, isOff(name)]).toEqual([name, true]);
   expect([isOff('Choose all'), isOff('Close')]).toEqual([false, false]);
+});
+
+test('all that there is can be chosen, also what was not scrolled to; a server that does not answer is said', async () => {
+  const LIST = 'GET /api/recordings?place=tray&limit=200&offset=';
+  const page = (count: number) => ({ items: Array.from({ length: count }, () => ({ id: A })), total: 230 });
+  const answers = [new Refusal(503, 'The server is busy.'), page(200)];
+  answering({ 'GET /api/shelves': shelves, [`${LIST}0`]: () => answers.shift(), [`${LIST}200`]: page(30) });
+  const chosen: unknown[] = [];
+  const choose = async () => void chosen.push((await allRecordings({ place: 'tray' })).length);
+  const { hand } = mount(<SelectionBar ids={[]} where="tray" onChooseAll={choose} onDone={() => undefined} />);
+  await hand.click(button('Choose all'));
+  expect((await screen.findByRole('alert')).textContent).toContain('The server is busy.');
+  await hand.click(button('Choose all'));
+  await waitFor(() => expect(chosen).toEqual([230]));
+  expect(screen.queryByRole('alert')).toBeNull();
 });
 
 test('recordings and notes move together, and one press brings both back', async () => {

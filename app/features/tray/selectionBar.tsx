@@ -1,4 +1,5 @@
 import type { Batch } from '@immeld/core/contract/shelves';
+import { useMutation } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -20,7 +21,7 @@ type SelectionBarProps = {
   noteIds?: readonly string[];
   where: Where;
   /** Null as long as there is nothing to choose. */
-  onChooseAll: (() => void) | null;
+  onChooseAll: (() => Promise<void>) | null;
   /** Nothing is chosen any more. */
   onDone: () => void;
 };
@@ -31,6 +32,7 @@ export function SelectionBar({ ids, noteIds = [], where, onChooseAll, onDone }: 
   const router = useRouter();
   const { batch } = useChanges();
   const showDone = useShowDone();
+  const choosing = useMutation({ mutationFn: async () => onChooseAll?.() });
   const [open, setOpen] = useState<'folder' | 'tag' | null>(null);
   const [tag, setTag] = useState('');
   const count = ids.length + noteIds.length;
@@ -65,7 +67,11 @@ export function SelectionBar({ ids, noteIds = [], where, onChooseAll, onDone }: 
         <Type role="status" style={{ marginRight: 18 }}>
           {isNone ? 'Tick what you mean' : `${count} chosen`}
         </Type>
-        <WordButton label="Choose all" disabled={!onChooseAll} onPress={onChooseAll} />
+        <WordButton
+          label="Choose all"
+          disabled={!onChooseAll || choosing.isPending}
+          onPress={() => choosing.mutate()}
+        />
         <WordButton label="Close" onPress={onDone} style={{ marginLeft: 'auto', marginRight: 0 }} />
       </View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
@@ -136,6 +142,7 @@ export function SelectionBar({ ids, noteIds = [], where, onChooseAll, onDone }: 
         </View>
       )}
       {batch.error && <Failure error={batch.error} />}
+      {choosing.error && <Failure error={choosing.error} />}
     </View>
   );
 }

@@ -346,6 +346,11 @@ describe('one more thing', () => {
     const receipt = await json<{ recordingId: string; sha256: string }>('GET', `/captures/${captureId}`);
     expect(receipt).toMatchObject({ recordingId: id, sha256: sha256(Buffer.from('one more')) });
     expect((await send2('one more', metadata)).recordingId).toBe(id);
+    // Brought in once more, it is said to be here; nothing is doubled.
+    const secondId = randomUUID();
+    const again = await send2('one more', { appendTo: id, captureId: secondId });
+    expect(again).toEqual({ recordingId: id, alreadyHere: (await get(id)).startedAt });
+    expect(await json('GET', `/captures/${secondId}`)).toEqual(receipt);
     await send2('and another', { appendTo: id, captureId: randomUUID() });
     await until(
       () => get(id),

@@ -104,6 +104,16 @@ export async function takeIn(
     }
     return { recording: same, sha256, isNew: false, isAlreadyHere: !isSentAgain };
   }
+  const whole = size > 0 ? await recordingWithPart(sha256) : null;
+  if (whole) {
+    await fs.promises.rm(file, { force: true });
+    // The device that sent it now asks for the receipt by its own name for it.
+    const moreSounds = whole.moreSounds.map((part) =>
+      part.sha256 === sha256 ? { ...part, captureId: captureId ?? part.captureId } : part,
+    );
+    await whole.update({ moreSounds, ...(isThrownAway ? {} : { binnedAt: null }) });
+    return { recording: whole, sha256, isNew: false, isAlreadyHere: true };
+  }
   const continued = intake.appendTo ? await Recording.findByPk(intake.appendTo) : null;
   if (continued) {
     await append(continued, file, { sha256, size, intake }, sounds);
@@ -141,6 +151,10 @@ export async function takeIn(
 /** The recording to which this capture was added, if it was. */
 export const recordingWithAdded = (captureId: string): Promise<Recording | null> =>
   Recording.findOne({ where: where(col('more_sounds'), { [Op.like]: `%"captureId":"${captureId}"%` }) });
+
+/** The recording to which this very sound was added, if it was to any. */
+const recordingWithPart = (sha256: string): Promise<Recording | null> =>
+  Recording.findOne({ where: where(col('more_sounds'), { [Op.like]: `%"sha256":"${sha256}"%` }) });
 
 /** The recording whose moving picture this capture is. */
 export const recordingWithVideo = (captureId: string): Promise<Recording | null> =>

@@ -163,9 +163,9 @@ async function writeAll(
       }
     } catch (error) {
       isAllGood = false;
-      say(error instanceof Error ? error.message : String(error));
       // What is wrong with the disk is wrong for all of them.
       if (!(error instanceof Problem) && !(error instanceof ThereAlready)) throw error;
+      say(error.message);
     }
   }
   if (formats.includes('csv')) {

@@ -2,6 +2,7 @@ import { Command } from 'commander';
 import { addBackupCommands } from './backup';
 import { addExportCommand } from './export';
 import { addTodosCommand } from './todos';
+import { reasonOf } from './reason';
 import { addTranscribeCommand } from './transcribe';
 
 /** Wrong use ends with 2, a file that failed with 1, all good with 0. */
@@ -23,6 +24,6 @@ if (process.argv.length <= 2) {
   process.exit(EXIT.wrongUse);
 }
 program.parseAsync().catch((error: unknown) => {
-  process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`);
+  process.stderr.write(`${reasonOf(error)}\n`);
   process.exit(EXIT.someFailed);
 });

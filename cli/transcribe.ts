@@ -6,6 +6,7 @@ import { toTranscriptJson } from '@immeld/core/formats/json';
 import { MODEL_NAME, loadModels } from '@immeld/server/recognition/modelFiles';
 import { transcribeFile } from '@immeld/server/recognition/transcribeFile';
 import { type Command, InvalidArgumentError } from 'commander';
+import { reasonOf } from './reason';
 import { type FoundSound, newSounds, soundsIn } from './soundFolders';
 
 /** What file systems allow for one name (POSIX NAME_MAX on Linux). */
@@ -158,11 +159,4 @@ function progressLine(name: string) {
       process.stderr.isTTY ? `\r${name}: ${percent} %` : percent % 25 === 0 ? `${name}: ${percent} %\n` : '',
     );
   };
-}
-
-function reasonOf(error: unknown): string {
-  const { code } = error as NodeJS.ErrnoException;
-  if (code === 'EACCES') return 'It may not be read or written here: permission denied.';
-  if (code === 'ENOSPC') return 'The disk is full.';
-  return error instanceof Error ? error.message : String(error);
 }

@@ -1,5 +1,5 @@
 import { type Capture, type CaptureStore } from './captureStore';
-import { Refusal, sendCapture } from './sender';
+import { NoRoom, Refusal, sendCapture } from './sender';
 
 /** Waits between tries; the last one again and again, so that a server that is back after a day still gets all. */
 const WAITS_MS = [1000, 2000, 4000, 8000, 15_000, 30_000];
@@ -67,9 +67,11 @@ export class Outbox {
   }
 
   private async sendAll(): Promise<void> {
+    const tried = new Set<string>();
     for (;;) {
-      const next = (await this.store.list()).find((c) => c.state === 'waiting');
+      const next = (await this.store.list()).find((c) => c.state === 'waiting' && !tried.has(c.id));
       if (!next) return;
+      tried.add(next.id);
       if (!(await this.sendOne(next))) return;
     }
   }
@@ -91,7 +93,7 @@ export class Outbox {
       }
       this.failures++;
       await this.store.change(id, { state: 'waiting', problem: message });
-      return false;
+      return error instanceof NoRoom;
     }
   }
 }

@@ -211,6 +211,21 @@ describe('the outbox', () => {
     expect((await store.get(second.id))!.state).toBe('sent');
   });
 
+  it('lets a large one for which the server has no room wait, and sends the others', async () => {
+    const { store, id } = await waiting();
+    const second = testCapture({ state: 'waiting', startedAt: '2026-03-09T09:00:00' });
+    await store.begin(second);
+    await store.addPiece(second.id, 0, bytes(1, 2, 3), 10);
+    const server = new Server();
+    let posts = 0;
+    server.before = (method) => (method === 'POST' && ++posts === 1 ? new Response('', { status: 507 }) : undefined);
+    const outbox = new Outbox(store, { alone, fetch: server.fetch });
+    await outbox.wake();
+    outbox.stop();
+    expect(await store.get(id)).toMatchObject({ state: 'waiting', problem: 'The disk of the server is full.' });
+    expect((await store.get(second.id))!.state).toBe('sent');
+  });
+
   it('leaves the work to another page that does it already', async () => {
     const { store, id } = await waiting();
     const server = new Server();

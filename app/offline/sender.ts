@@ -10,6 +10,9 @@ export class Refusal extends Error {}
 /** No answer, or one that says "not now": to be tried again. */
 export class Interruption extends Error {}
 
+/** The server has no room for this one; a smaller one may still go. */
+export class NoRoom extends Interruption {}
+
 const PIECE_BYTES = 1024 ** 2;
 const UPLOADS = '/api/uploads';
 const TUS = { 'Tus-Resumable': '1.0.0' };
@@ -67,6 +70,7 @@ function asking(fetcher: typeof fetch): Ask {
       throw new Interruption('The server does not answer.');
     }
     if (response.ok || accepted.includes(response.status)) return response;
+    if (response.status === 507) throw new NoRoom('The disk of the server is full.');
     if (response.status >= 500 || TRY_AGAIN.has(response.status)) {
       throw new Interruption(`The server could not take it just now (${response.status}).`);
     }

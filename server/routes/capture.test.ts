@@ -115,6 +115,14 @@ describe('a capture', () => {
   });
 });
 
+it('a sound for which there is no room is not begun, and one that fits comes in', async () => {
+  const disk = { bavail: 70, bsize: 1024 ** 2 } as fs.StatsFs;
+  const room = jest.spyOn(fs.promises, 'statfs').mockResolvedValue(disk);
+  await expect(upload(server.address, Buffer.alloc(7 * 1024 ** 2), 'large.wav')).rejects.toThrow('507');
+  expect((await upload(server.address, Buffer.alloc(5 * 1024 ** 2), 'fits.wav')).recordingId).toBeTruthy();
+  room.mockRestore();
+});
+
 describe('slips', () => {
   it('come with their second and stand in its order', async () => {
     const id = await bringIn();

@@ -16,6 +16,16 @@ const LARGEST_BYTES = 20 * 1024 ** 3;
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 const ABANDONED_AFTER_MS = 7 * 24 * 3600 * 1000;
 
+/** What the database and what is made of a sound need, so that a large file does not take the last of the disk. */
+const ROOM_LEFT_BYTES = 64 * 1024 ** 2;
+/** Insufficient Storage (RFC 4918, section 11.5). */
+const DISK_FULL = { status_code: 507, body: 'The disk of the server is full.\n' };
+
+async function hasRoomFor(bytes: number, folder: string): Promise<boolean> {
+  const { bavail, bsize } = await fs.promises.statfs(folder);
+  return bavail * bsize >= bytes + ROOM_LEFT_BYTES;
+}
+
 /**
  * Resumable uploads by the tus protocol 1.0. The answer to the last piece names the recording in `Immeld-Recording`, the
  * hash of what lies on the disk in `Immeld-Sha256`, and, when the same sound was here already, says so in `Immeld-Already-Here`.
@@ -28,7 +38,11 @@ export function uploadServer(sounds: SoundStore, queue: JobQueue, archives: Brin
     maxSize: LARGEST_BYTES,
     datastore: new FileStore({ directory: sounds.uploadFolder, expirationPeriodInMilliseconds: ABANDONED_AFTER_MS }),
     exposedHeaders: ['Immeld-Archive', 'Immeld-Recording', 'Immeld-Already-Here', 'Immeld-Sha256'],
-    onUploadCreate: async (_request, upload) => ({ metadata: { ...upload.metadata, account: accountId() } }),
+    onUploadCreate: async (_request, upload) => {
+      if (!(await hasRoomFor(upload.size ?? 0, sounds.uploadFolder))) throw DISK_FULL;
+      return { metadata: { ...upload.metadata, account: accountId() } };
+    },
+    onResponseError: async (_request, error) => ('code' in error && error.code === 'ENOSPC' ? DISK_FULL : undefined),
     onIncomingRequest: async (_request, id) => {
       const owner = (await heldUpload(id, sounds.uploadFolder))?.metadata?.['account'];
       if (owner && owner !== accountId()) throw { status_code: 404, body: 'There is no such upload.\n' };

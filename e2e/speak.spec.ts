@@ -58,6 +58,15 @@ test('press Speak and talk: the words arrive, are filed with their to-do and tak
   expect(fs.readFileSync(await (await download).path(), 'utf8')).toMatch(
     /^WEBVTT\n\n1\n00:00:\d\d\.\d{3} --> [\s\S]*roof/,
   );
+  // Nothing of it is left in the journal of the device: it is complete elsewhere.
+  const journals = () =>
+    page.evaluate(async () => {
+      const root = await navigator.storage.getDirectory();
+      const names: string[] = [];
+      for await (const name of (await root.getDirectoryHandle('journal')).keys()) names.push(name);
+      return names;
+    });
+  await expect.poll(journals).toEqual([]);
   await page.getByRole('link', { name: 'Back' }).click();
   await card.getByRole('button', { name: 'File it' }).click();
   await expect(page.getByText('is filed.')).toBeVisible();

@@ -44,23 +44,36 @@ const NEWEST_PASSAGES = 80;
 const BEST_EARLY = 120;
 const NAMED_KINDS: FoundKind[] = ['title', 'tag', 'person', 'todo', 'note', 'slip', 'file'];
 
-/** For the beginning of a word that is in too many places: everything with a name, best first, and of what was said the newest. */
-const EARLY = `SELECT * FROM (SELECT rowid AS id, rank AS score FROM found WHERE found MATCH :named AND rank MATCH 'bm25(0.0, 1.0)'
-    ORDER BY rank LIMIT :most)
+/** In so many places stand only beginnings of a letter or two: to weigh even the names by them takes long and says nothing. */
+const FAR_TOO_MANY_PLACES = 15_000;
+
+/**
+ * For the beginning of a word that is in too many places: everything with a name, best first or, where the beginning says
+ * nothing at all, newest first; and of what was said the newest.
+ */
+const early = (namesBy: 'weight' | 'age') => `SELECT * FROM (${
+  namesBy === 'weight'
+    ? `SELECT rowid AS id, rank AS score FROM found WHERE found MATCH :named AND rank MATCH 'bm25(0.0, 1.0)' ORDER BY rank`
+    : `SELECT rowid AS id, 0.0 AS score FROM found WHERE found MATCH :named ORDER BY rowid DESC`
+} LIMIT :most)
   UNION ALL SELECT * FROM (SELECT rowid AS id, 0.0 AS score FROM found WHERE found MATCH :said ORDER BY rowid DESC LIMIT ${NEWEST_PASSAGES})`;
 
 const ofKinds = (kinds: readonly FoundKind[], match: string): string =>
   `owner : (${kinds.map((k) => `"k${k}"`).join(' OR ')}) AND ${inOwnPlaces(match)}`;
 
-/** The best places for a query, best first by BM25 of the words alone. */
+/**
+ * The best places for a query, best first by BM25 of the words alone.
+ * @param beginsIn of a single word, that may still be typed on: in how many places words begin so
+ */
 async function bestPlaces(
   database: Sequelize,
   match: string,
   allowed: Allowed | null,
-  isEarly: boolean,
+  beginsIn: number | null,
 ): Promise<Place[]> {
+  const isEarly = beginsIn !== null && beginsIn > TOO_MANY_PLACES;
   const best = isEarly
-    ? EARLY
+    ? early(beginsIn > FAR_TOO_MANY_PLACES ? 'age' : 'weight')
     : allowed
       ? `SELECT f.rowid AS id, bm25(found, 0.0, 1.0) AS score FROM found f JOIN places p ON p.id = f.rowid
        WHERE found MATCH :match AND coalesce(p.recording_id, p.note_id) IN (SELECT value FROM json_each(:ids))
@@ -123,17 +136,16 @@ export async function findPlaces(database: Sequelize, typed: string): Promise<Fi
     return { query: typed, results: isFiltered ? await newestOf(allowed!) : [], instead: [] };
   }
   const { required } = query;
-  const isEarly =
-    !allowed &&
-    required.length === 1 &&
-    required[0]!.length === 1 &&
-    vocabulary.placesBeginning(required[0]![0]!) > TOO_MANY_PLACES;
-  let places = await bestPlaces(database, match, allowed, isEarly);
+  const beginsIn =
+    !allowed && required.length === 1 && required[0]!.length === 1
+      ? vocabulary.placesBeginning(required[0]![0]!)
+      : null;
+  let places = await bestPlaces(database, match, allowed, beginsIn);
   if (places.length === 0) {
     const near = variantsBy(nearOf);
     if (near.size > 0) {
       variants = new Map([...variants, ...near]);
-      places = await bestPlaces(database, matchWith()!, allowed, false);
+      places = await bestPlaces(database, matchWith()!, allowed, null);
     }
   }
   const sought = soughtBy(query, variants);

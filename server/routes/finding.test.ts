@@ -4,6 +4,7 @@ import type { FindResult, FoundAnswer, Related } from '@immeld/core/contract/fin
 import type { Note } from '@immeld/core/contract/notes';
 import type { Folder } from '@immeld/core/contract/shelves';
 import type { RunningServer } from '../start';
+import { indexWords } from '../find/vocabulary';
 import { PassageRow } from '../models/passage';
 import { say } from '../testing/filledServer';
 import { ControlledPool, askJson, startTestServer, temporaryFolder } from '../testing/testServer';
@@ -68,6 +69,15 @@ describe('finding', () => {
     ['the beginning of the last word', 'gas pi', 'quay'],
     ['a word with a mark over a letter', 'Évening', 'home'],
   ])('finds by %s', async (_, q, id) => expect(await found(q)).toContain(ids[id]));
+
+  // In so many places stand the beginnings of words that were typed half in a large archive.
+  it.each([2000, 20_000])('finds names and what was said while one types, beginnings in %s places', async (places) => {
+    const begins = jest.spyOn(await indexWords(PassageRow.sequelize!), 'placesBeginning').mockReturnValue(places);
+    expect(await found('w')).toEqual(expect.arrayContaining([ids['quay'], ids['soil']]));
+    expect(await found('sp')).toEqual([ids['quay']]);
+    expect(await found('zz')).toEqual([]);
+    begins.mockRestore();
+  });
 
   it('finds one word that was heard as two, and two as one', async () => {
     const id = await say({ text: 'The watermain is old.' });

@@ -43,6 +43,12 @@ test(`the browser is killed ${TIMES} times while recording: at most two seconds 
     expect(lostMs).toBeLessThanOrEqual(MOST_LOST_MS);
   }
   expect((await all(immeld)).total).toBe(seen.size);
+  // Nor does the browser believe after all that, and a start of its own, that much of the device is taken.
+  await talker.network.close();
+  await talker.launch();
+  await talker.page.goto(immeld.address);
+  const used = () => talker.page.evaluate(async () => (await navigator.storage.estimate()).usage ?? 0);
+  expect(await used()).toBeLessThan(50 * 1024 ** 2);
   await talker.close();
   immeld.remove();
 });

@@ -28,10 +28,18 @@ async function folder(): Promise<FileSystemDirectoryHandle> {
 
 async function open(id: string, rate: number): Promise<void> {
   const handle = (await (await folder()).getFileHandle(id, { create: true })) as SyncFileHandle;
-  const opened = await handle.createSyncAccessHandle();
   ringSize = rate * RING_SECONDS;
-  // The whole room is taken now: a file that grows would have to ask the browser each time.
-  opened.truncate(RING_START + ringSize * 2);
+  const size = RING_START + ringSize * 2;
+  // The whole room is taken now: a file that grows would have to ask the browser each time. Chromium forgets what a file has
+  // grown by a synchronous handle when it is closed, counts it as freed when the file is removed, and then believes that
+  // four gigabytes are used (measured with version 150); so it grows in the other way where there is one.
+  if ('createWritable' in handle) {
+    const whole = await handle.createWritable();
+    await whole.truncate(size);
+    await whole.close();
+  }
+  const opened = await handle.createSyncAccessHandle();
+  if (!('createWritable' in handle)) opened.truncate(size);
   head.set([rate, 0]);
   opened.write(head, { at: 0 });
   file = opened;

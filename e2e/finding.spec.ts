@@ -56,8 +56,18 @@ test('a question is answered with what was said, each sentence is in the archive
     expect(answer.quotes.length).toBeGreaterThan(0);
     for (const { id, text } of answer.quotes) expect(said.get(id)).toContain(text);
   }
+  // As long as the answer is on its way nothing is said to be missing.
+  let letGo = () => {};
+  const held = new Promise<void>((resolve) => (letGo = resolve));
+  await page.route('**/api/ask?*', async (route) => {
+    await held;
+    await route.continue();
+  });
   await page.goto(`${immeld.address}/find?q=${encodeURIComponent('How much does the trench cost?')}`);
   const answer = page.getByRole('region', { name: 'Answer' });
+  await expect(page.getByText('Looking for an answer')).toBeVisible();
+  await expect(page.getByText(/^Nothing found/)).toHaveCount(0);
+  letGo();
   await expect(answer.getByRole('heading', { name: '11,400' })).toBeVisible();
   await expectAccessible(page);
   await answer.getByRole('link', { name: /^“The trench costs/ }).click();

@@ -38,6 +38,8 @@ export default function FindScreen() {
           <View>
             <FilterChips typed={q} onChange={(text) => router.setParams({ q: text })} />
             {asked && <AnswerView answer={asked} />}
+            {answer.isLoading && <Loading label="Looking for an answer" />}
+            {answer.error && <Failure error={answer.error} onRetry={() => void answer.refetch()} />}
             {data?.instead.map(({ word, others }) => (
               <Type key={word} tone="faint" role="status">
                 Nobody said “{word}”. Shown is {others.map((o) => `“${o}”`).join(', ')}.
@@ -65,7 +67,7 @@ export default function FindScreen() {
             <Failure error={error} onRetry={() => void refetch()} />
           ) : isFetching && !data ? (
             <Loading label="Looking" />
-          ) : asked ? null : q.trim() ? (
+          ) : asked || answer.isLoading ? null : q.trim() ? (
             <Empty title={`Nothing found for “${shortened(q.trim())}”`}>
               Every word has to be in the same passage, title, note or to-do. Try fewer words, or the beginning of a
               word.

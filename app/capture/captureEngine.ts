@@ -248,7 +248,7 @@ export class CaptureEngine {
     const running: Running = {
       ...{ id, sources, recorder, journal, isThrownAway: false },
       pieces: new PieceWriter(this.store, id, () => this.storageIsFull(running)),
-      ...{ pausedAt: null, mutedAt: null, lastHeard: clock, lastSpaceCheck: 0, lastTextKept: clock },
+      ...{ pausedAt: null, mutedAt: null, lastHeard: clock, lastSpaceCheck: -Infinity, lastTextKept: clock },
       watch: setInterval(() => this.watch(running), WATCH_MS),
       letScreenGo: keepScreenOn(),
       releaseLock,

@@ -26,6 +26,9 @@ const ENTRIES: Record<Entry, { label: string; most: number }> = {
   assignee: { label: 'Whom is it for?', most: 60 },
 };
 
+/** Beside the name of a mark, on one line with it. */
+const CLOSE = { marginRight: 8 };
+
 /** A mark, a written slip, a picture or whatever else stands in the margin at its second. */
 export const SlipNote = memo(function SlipNote({ slip, player }: { slip: Slip; player: SoundPlayer }) {
   const colours = useColours();
@@ -40,6 +43,15 @@ export const SlipNote = memo(function SlipNote({ slip, player }: { slip: Slip; p
   const tone = slip.mark ? colours[kinds.of(slip.mark).tone] : slip.kind === 'aside' ? colours.heather : colours.rule;
   const isByRecorder = slip.kind === 'seam' || slip.kind === 'gap';
   const { id } = slip;
+  // A mark alone takes one line, so that many of them do not push the words apart.
+  const isBare =
+    slip.mark !== null &&
+    !slip.text &&
+    !slip.assignee &&
+    !slip.hasPicture &&
+    slip.comments.length === 0 &&
+    !isMore &&
+    !entry;
   const begin = (next: Entry) => {
     setText(next === 'words' ? slip.text : next === 'assignee' ? (slip.assignee ?? '') : '');
     setEntry(next);
@@ -59,16 +71,27 @@ export const SlipNote = memo(function SlipNote({ slip, player }: { slip: Slip; p
     change.mutate({ id, change: { assignee: null } });
     show(`For nobody now.`, () => change.mutate({ id, change: { assignee: slip.assignee } }));
   };
+  const nameLine = (
+    <View style={{ flexDirection: 'row', gap: 8, alignItems: 'center' }}>
+      {slip.mark && <MarkShape kind={slip.mark} size={14} />}
+      <Type size="tiny" tone="faint">
+        {name}
+        {slip.assignee ? ` · for ${slip.assignee}` : ''}
+      </Type>
+    </View>
+  );
   return (
     <View role="article" aria-label={`${name} at ${clockTime(slip.startMs)}`}>
-      <PencilBox isInk style={{ marginBottom: 10, borderLeftWidth: 3, borderLeftColor: tone }}>
-        <View style={{ flexDirection: 'row', gap: 10, alignItems: 'center' }}>
-          {slip.mark && <MarkShape kind={slip.mark} size={14} />}
-          <Type size="tiny" tone="faint">
-            {name}
-            {slip.assignee ? ` · for ${slip.assignee}` : ''}
-          </Type>
-        </View>
+      <PencilBox
+        isInk
+        style={{
+          marginBottom: 10,
+          borderLeftWidth: 3,
+          borderLeftColor: tone,
+          ...(isBare ? { paddingHorizontal: 8, paddingTop: 0, paddingBottom: 0 } : {}),
+        }}
+      >
+        {!isBare && nameLine}
         {slip.text !== '' && slip.kind !== 'file' && (
           <Type isBold={slip.kind === 'heading'} {...(slip.kind === 'aside' ? { face: 'text' as const } : {})}>
             {slip.text}
@@ -96,11 +119,21 @@ export const SlipNote = memo(function SlipNote({ slip, player }: { slip: Slip; p
             autoFocus
           />
         )}
-        <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center' }}>
+          {isBare && <View style={CLOSE}>{nameLine}</View>}
           {!isByRecorder && !isMore && !entry && (
             <>
-              <WordButton label={slip.text ? 'Change' : 'Add words'} onPress={() => begin('words')} />
-              <WordButton label="More" aria-label={`More for ${name}`} onPress={() => setMore(true)} />
+              <WordButton
+                label={slip.text ? 'Change' : 'Add words'}
+                onPress={() => begin('words')}
+                {...(isBare ? { style: CLOSE } : {})}
+              />
+              <WordButton
+                label="More"
+                aria-label={`More for ${name}`}
+                onPress={() => setMore(true)}
+                {...(isBare ? { style: CLOSE } : {})}
+              />
             </>
           )}
           {!isByRecorder && isMore && !entry && (
@@ -120,7 +153,8 @@ export const SlipNote = memo(function SlipNote({ slip, player }: { slip: Slip; p
           )}
           {entry && <WordButton label="Leave it" onPress={() => setEntry(null)} />}
           <WordButton
-            label={`Play ${clockTime(slip.startMs)}`}
+            label={isBare ? clockTime(slip.startMs) : `Play ${clockTime(slip.startMs)}`}
+            aria-label={`Play ${clockTime(slip.startMs)}`}
             tone="petrol"
             onPress={() => player.seek(slip.startMs, true)}
             style={{ marginLeft: 'auto', marginRight: 0, alignItems: 'flex-end' }}

@@ -278,6 +278,7 @@ export class CaptureStore {
   async forgetAll(): Promise<void> {
     for (const known of [this.memory, this.memorySlips, this.inPage]) known.clear();
     for (const table of this.database?.objectStoreNames ?? []) await this.database?.clear(table);
+    await removeJournalsBut(() => false);
     this.tell();
   }
 

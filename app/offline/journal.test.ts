@@ -117,6 +117,14 @@ describe('a recording whose page died', () => {
     expect(sound).toHaveLength(44 + 1400);
   });
 
+  it('leaves nothing behind when the device is to forget everything', async () => {
+    const store = await CaptureStore.open(`journal-${count++}`);
+    journals.set('c1', journalFile(100));
+    await store.forgetAll();
+    store.close();
+    expect([...journals.keys()]).toEqual([]);
+  });
+
   it('is left alone with its journal while another page records it', async () => {
     const { back, sound, hasJournal } = await recovered([webm], 5, true);
     expect([back, sound.length, hasJournal]).toEqual([undefined, webm.length, true]);

@@ -71,7 +71,12 @@ let captureId = '';
 self.onmessage = ({ data, ports }: MessageEvent<ToJournalWorker>) => {
   if (data.type === 'open') {
     ports[0]!.onmessage = ({ data: samples }: MessageEvent<Int16Array>) => {
-      if (isRunning) write(samples);
+      try {
+        if (isRunning) write(samples);
+      } catch {
+        // The disk takes no more: what was written stays, the pieces that go the other way say it.
+        isRunning = false;
+      }
     };
     captureId = data.id;
     // No such storage here: the pieces that go the other way are all that is kept.

@@ -81,6 +81,24 @@ test('one line says what, when, which project and how urgent; it is put off, put
   await page.getByRole('tab', { name: 'My order' }).click();
   await expect.poll(async () => (await texts())[0]).toBe('Water the pears, done');
 
+  // Those of one recording were made in the same instant; each can be moved all the same.
+  const together = (await todos(immeld)).filter((t, _, all) => all.filter((u) => u.position === t.position).length > 2);
+  const name = `${together.find((t) => t.who === 'me' && !t.isDone)!.text}, done`;
+  const place = async () => (await texts()).indexOf(name);
+  const before = await place();
+  const its = page.getByRole('button', { name: `Move ${name.slice(0, -6)}: drag it, or use the arrow keys` });
+  for (const [key, by] of [
+    ['ArrowDown', 1],
+    ['ArrowDown', 2],
+    ['ArrowUp', 1],
+  ] as const) {
+    await its.press(key);
+    await expect.poll(place).toBe(before + by);
+  }
+  await page.reload();
+  await page.getByRole('tab', { name: 'My order' }).click();
+  await expect.poll(place).toBe(before + 1);
+
   await page.getByRole('button', { name: 'Change Call the arborist' }).click();
   await page.getByLabel('Notes').fill('Ask about the split bark');
   await page.getByRole('radio', { name: 'every week' }).click();

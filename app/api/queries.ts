@@ -15,7 +15,7 @@ import type { SpeakerChange } from '@immeld/core/contract/speakers';
 import type { NoteBody, NoteChange } from '@immeld/core/contract/notes';
 import type { RecordingSort } from '@immeld/core/contract/recordingLists';
 import { isQuestion } from '@immeld/core/find/question';
-import type { NewTodo, Todo, TodoChange } from '@immeld/core/contract/todos';
+import type { NewTodo, Todo, TodoChange, TodoPlaces } from '@immeld/core/contract/todos';
 import type { SlipChange } from '@immeld/core/contract/slips';
 import type { Batch, FolderChange, NamedChange, NewFolder } from '@immeld/core/contract/shelves';
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
@@ -235,6 +235,11 @@ function withChange(items: readonly Todo[], id: string, change: TodoChange): { i
   };
 }
 
+function withPlaces(items: readonly Todo[], places: TodoPlaces['places']): { items: Todo[] } {
+  const placed = new Map(places.map(({ id, position }) => [id, position]));
+  return { items: items.map((todo) => ({ ...todo, position: placed.get(todo.id) ?? todo.position })) };
+}
+
 export function useChanges() {
   const client = useQueryClient();
   const refresh = () =>
@@ -254,6 +259,10 @@ export function useChanges() {
     );
   const keep = (recording: Recording) => client.setQueryData(['recordings', 'one', recording.id], recording);
   const done = { onSettled: refresh };
+  /** While more changes of to-dos are on their way, an answer in between would show them undone. */
+  const todoDone = {
+    onSettled: () => (client.isMutating({ mutationKey: CHANGES_TODO }) === 1 ? refresh() : undefined),
+  };
   /** Somebody else is signed in: nothing that was shown before is true any more. */
   const refreshAll = () => client.resetQueries();
   return {
@@ -278,7 +287,16 @@ export function useChanges() {
         await client.cancelQueries({ queryKey: ['todos'] });
         client.setQueryData<{ items: Todo[] }>(['todos'], (before) => before && withChange(before.items, id, change));
       },
-      onSettled: () => (client.isMutating({ mutationKey: CHANGES_TODO }) === 1 ? refresh() : undefined),
+      ...todoDone,
+    }),
+    todoOrder: useMutation({
+      mutationKey: CHANGES_TODO,
+      mutationFn: (body: TodoPlaces) => call('orderTodos', { body }),
+      onMutate: async ({ places }) => {
+        await client.cancelQueries({ queryKey: ['todos'] });
+        client.setQueryData<{ items: Todo[] }>(['todos'], (before) => before && withPlaces(before.items, places));
+      },
+      ...todoDone,
     }),
     slip: useMutation({
       mutationFn: ({ id, change }: { id: string; change: SlipChange }) =>

@@ -22,7 +22,9 @@ export default function TodosScreen() {
   const [whose, setWhose] = useState<Whose>('mine');
   // By person they are told apart already.
   const lines = linesOf(data?.items ?? [], by, by === 'who' ? 'all' : whose, localDay(new Date()));
-  const inOrder = lines.flatMap((line) => ('todo' in line ? [line.todo] : []));
+  // What is put off stands apart, by its day.
+  const heading = lines.findIndex((line) => 'heading' in line);
+  const inOrder = lines.slice(0, heading < 0 ? undefined : heading).flatMap((l) => ('todo' in l ? [l.todo] : []));
   const header = (
     <View style={{ paddingTop: 14, gap: 4 }}>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', justifyContent: 'space-between' }}>
@@ -44,7 +46,7 @@ export default function TodosScreen() {
           initialNumToRender={FIRST_ROWS}
           keyExtractor={(line) => ('heading' in line ? `h-${line.heading}` : line.todo.id)}
           ListHeaderComponent={header}
-          renderItem={({ item }) =>
+          renderItem={({ item, index }) =>
             'heading' in item ? (
               <Type isBold tone="faint" role="heading" aria-level={2} style={{ paddingTop: 18, paddingBottom: 2 }}>
                 {item.heading}{' '}
@@ -52,7 +54,7 @@ export default function TodosScreen() {
                   {item.count}
                 </Type>
               </Type>
-            ) : by === 'order' ? (
+            ) : index < inOrder.length ? (
               <MovableTodo todo={item.todo} todos={inOrder} />
             ) : (
               <TodoRow todo={item.todo} isUnderProject={by === 'project'} />

@@ -70,7 +70,6 @@ export const todoChangeSchema = yup
     text: todoText(),
     ...details(),
     snoozedUntil: day().nullable(),
-    position: yup.number().nullable(),
     state: yup.string().oneOf(PENCIL_STATES),
     isDone: yup.boolean(),
     isBinned: yup.boolean(),
@@ -87,6 +86,18 @@ export const newTodoSchema = yup
   })
   .noUnknown();
 export type NewTodo = yup.InferType<typeof newTodoSchema>;
+
+const placesSchema = yup
+  .object({
+    places: yup
+      .array()
+      .of(yup.object({ id: yup.string().uuid().required(), position: yup.number().required() }).noUnknown())
+      .min(1, 'Which to-do moves is not said.')
+      .required(),
+  })
+  .noUnknown();
+/** Places in the order by hand that change together. */
+export type TodoPlaces = yup.InferType<typeof placesSchema>;
 
 const feedSchema = yup.object({
   /** Path of the private address below the server's own, or null when there is none. */
@@ -121,6 +132,16 @@ export const TODO_ENDPOINTS = {
     query: none,
     body: todoChangeSchema,
     response: todoSchema,
+  }),
+  orderTodos: endpoint({
+    method: 'put',
+    path: '/todo-order',
+    summary: 'Give to-dos their places in the order by hand; those that are gone meanwhile are passed over',
+    params: none,
+    query: none,
+    body: placesSchema,
+    /** How many of them are there. */
+    response: yup.object({ count: yup.number().integer().required() }),
   }),
   todosAsCalendar: endpoint({
     method: 'get',

@@ -32,9 +32,14 @@ const tasksIn = (text: string) =>
 it('keeps priority, notes, order and snoozing', async () => {
   const todo = await add({ text: 'Call the arborist', who: 'me', priority: 'high', notes: 'Bring the map' });
   expect(todo).toMatchObject({ priority: 'high', notes: 'Bring the map', snoozedUntil: null });
-  expect(await change(todo.id, { snoozedUntil: '2027-01-05', position: -1.5, priority: null })).toMatchObject({
-    ...{ snoozedUntil: '2027-01-05', position: -1.5, priority: null },
+  expect(await change(todo.id, { snoozedUntil: '2027-01-05', priority: null })).toMatchObject({
+    ...{ snoozedUntil: '2027-01-05', priority: null },
   });
+  const gone = '00000000-0000-4000-8000-000000000000';
+  const places = [todo.id, gone].map((id) => ({ id, position: -1.5 }));
+  expect(await ask('PUT', '/todo-order', { places })).toEqual({ count: 1 });
+  expect((await open()).find((t) => t.id === todo.id)).toMatchObject({ position: -1.5, notes: 'Bring the map' });
+  expect((await askJson(server, 'PUT', '/todo-order', { places: [] })).status).toBe(400);
   const { status, body } = await askJson<{ detail: string }>(server, 'PATCH', `/todos/${todo.id}`, {
     priority: 'huge',
   });

@@ -106,6 +106,17 @@ export function todoRoutes(): Router {
     return todoView(row);
   });
 
+  serve(router, ENDPOINTS.orderTodos, async ({ body }) => {
+    let count = 0;
+    await TodoRow.sequelize!.transaction(async (transaction) => {
+      for (const { id, position } of body.places) {
+        const [found] = await TodoRow.update({ position }, { where: { id }, transaction });
+        count += found;
+      }
+    });
+    return { count };
+  });
+
   serve(router, ENDPOINTS.todosAsCalendar, async ({ request, response }) => {
     response.type(TASKS).attachment('Immeld to-dos.ics');
     response.send(todosAsCalendar(await todosIn('ink'), addressOf(request), new Date()));

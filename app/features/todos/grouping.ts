@@ -1,4 +1,4 @@
-import type { Todo } from '@immeld/core/contract/todos';
+import type { Todo, TodoPlaces } from '@immeld/core/contract/todos';
 
 export const GROUPINGS = [
   { key: 'project', label: 'By project' },
@@ -73,11 +73,29 @@ export function linesOf(todos: readonly Todo[], by: Grouping, whose: Whose, toda
   return lines;
 }
 
+/** Seconds between places beyond the first and the last. */
 const STEP = 1000;
+/** Seconds that must lie between two places: far more than numbers of this size can tell apart. */
+const LEAST_STEP = 1e-4;
 
-/** The place between two neighbours in one's own order; the first and last have room beyond them. */
-export function placeBetween(before: Todo | undefined, after: Todo | undefined): number {
-  if (before && after) return (before.position + after.position) / 2;
-  if (before) return before.position + STEP;
-  return (after?.position ?? 0) - STEP;
+/**
+ * The places to give when a to-do moves before the one that stands at `to` among the others: its own place only,
+ * between its new neighbours. Where there is no room between them (to-dos of one recording are made in the same
+ * instant), as few of those around it as it takes are set apart too, their order unchanged.
+ */
+export function placesAfterMove(todos: readonly Todo[], id: string, to: number): TodoPlaces['places'] {
+  const moved = todos.find((t) => t.id === id);
+  if (!moved) return [];
+  const rest = todos.filter((t) => t.id !== id);
+  const at = Math.max(0, Math.min(rest.length, to));
+  const order = [...rest.slice(0, at), moved, ...rest.slice(at)];
+  for (let [from, until] = [at, at + 1]; ; [from, until] = [Math.max(0, from - 1), until + 1]) {
+    const placed = order.slice(from, until);
+    const before = order[from - 1]?.position;
+    const after = order[until]?.position;
+    const step = before === undefined || after === undefined ? STEP : (after - before) / (placed.length + 1);
+    if (step < LEAST_STEP) continue;
+    const start = before ?? (after ?? moved.position) - step * (placed.length + 1);
+    return placed.map((todo, i) => ({ id: todo.id, position: start + step * (i + 1) }));
+  }
 }

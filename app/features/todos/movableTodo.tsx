@@ -16,17 +16,13 @@ import Svg, { Path } from 'react-native-svg';
 import { useChanges } from '../../api/queries';
 import { Press } from '../../ui/press';
 import { useColours } from '../../ui/theme';
-import { placeBetween } from './grouping';
+import { placesAfterMove } from './grouping';
 import { TodoRow } from './todoRow';
 
 /** Moves a to-do in the order by hand: before the one that stands at this place. */
 export function useMoving(todos: readonly Todo[]) {
-  const { todo: change } = useChanges();
-  return (id: string, to: number) => {
-    const rest = todos.filter((t) => t.id !== id);
-    const at = Math.max(0, Math.min(rest.length, to));
-    change.mutate({ id, change: { position: placeBetween(rest[at - 1], rest[at]) } });
-  };
+  const { todoOrder } = useChanges();
+  return (id: string, to: number) => todoOrder.mutate({ places: placesAfterMove(todos, id, to) });
 }
 
 /** What can be put in order by dragging its handle. */

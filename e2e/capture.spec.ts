@@ -6,6 +6,33 @@ import { Talker, wordsHeard } from './talker';
 const list = (immeld: { ask: <T>(address: string) => Promise<T> }) =>
   immeld.ask<{ items: RecordingCard[] }>('/recordings?place=tray').then((r) => r.items);
 
+test('a recorder that gives nothing costs nothing: what the sound thread wrote down is the recording', async ({
+  immeld,
+}) => {
+  const talker = await Talker.open(immeld);
+  const { page } = talker;
+  await page.addInitScript(() => {
+    const add = Object.getOwnPropertyDescriptor(MediaRecorder.prototype, 'ondataavailable')!;
+    Object.defineProperty(MediaRecorder.prototype, 'ondataavailable', {
+      set(this: MediaRecorder, listener: (event: BlobEvent) => void) {
+        const empty = (event: BlobEvent) => listener(new BlobEvent('dataavailable', { ...event, data: new Blob() }));
+        add.set!.call(this, empty);
+      },
+    });
+  });
+  const before = (await list(immeld)).length;
+  await page.goto(immeld.address);
+  await page.getByRole('button', { name: 'Speak' }).click();
+  await expect(page.getByText('has given nothing so far')).toBeVisible({ timeout: 20_000 });
+  await page.getByRole('button', { name: 'Finish' }).click();
+  await expect.poll(async () => (await list(immeld)).length, { timeout: 60_000 }).toBe(before + 1);
+  await expect.poll(async () => (await list(immeld))[0]!.state, { timeout: 60_000 }).toBe('ready');
+  const recording = await immeld.ask<Recording>(`/recordings/${(await list(immeld))[0]!.id}`);
+  expect(recording.durationMs).toBeGreaterThan(4500);
+  expect(wordsHeard(recording.passages.flatMap((p) => p.words.map((w) => w.text)).join(' '))).toBeGreaterThan(2);
+  await talker.close();
+});
+
 test('words appear while one speaks, with marks, slips and a picture at their second', async ({ immeld }) => {
   const talker = await Talker.open(immeld);
   const { page } = talker;

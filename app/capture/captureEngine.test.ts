@@ -15,6 +15,7 @@ class FakeRecorder {
   mimeType = 'audio/webm';
   ondataavailable: (event: { data: Blob }) => void = () => {};
   onstop: () => void = () => {};
+  onerror: () => void = () => {};
   constructor() {
     FakeRecorder.last = this;
   }
@@ -190,6 +191,24 @@ describe('recording', () => {
     track.dispatchEvent(new Event('unmute'));
     expect(engine.state.slips).toMatchObject([{ kind: 'gap', startMs: 1000, endMs: 3000 }]);
     engine.finish();
+  });
+
+  it('says that the recorder gives nothing, or has stopped by itself', async () => {
+    jest.useFakeTimers({ doNotFake: ['performance', 'setTimeout', 'setImmediate', 'nextTick', 'queueMicrotask'] });
+    const { store, engine, finished } = await speaking();
+    hear(40);
+    jest.advanceTimersByTime(1000);
+    expect(engine.state.warning).toBeNull();
+    hear(20);
+    jest.advanceTimersByTime(1000);
+    expect(engine.state.warning).toContain('has given nothing so far');
+    jest.useRealTimers();
+    FakeRecorder.last.give('sound');
+    FakeRecorder.last.onerror();
+    FakeRecorder.last.stop();
+    await settled(() => finished.length === 1);
+    expect(engine.state.problem).toContain('stopped by itself');
+    expect(await textOf(store, finished[0]!)).toBe('soundend');
   });
 
   it('ends by itself when the microphone is taken away, and keeps what there is', async () => {

@@ -8,6 +8,7 @@ import type { LiveText } from './liveText';
 import { type OpenSources, type SourceChoice, SourceProblem, openSources } from './sources';
 import { JournalWriter } from './journalWriter';
 import { PieceWriter } from './pieceWriter';
+import { BITS_PER_SECOND, openRecorder } from './recorder';
 import { openTap } from './tap';
 
 export type CaptureStage = 'idle' | 'starting' | 'recording' | 'paused' | 'finishing';
@@ -46,11 +47,12 @@ const IDLE: CaptureNow = {
 
 /** So often what was recorded goes to the disk: with what the encoder holds back, a crash costs less than two seconds. */
 const PIECE_MS = 250;
-const BITS_PER_SECOND = 48_000;
 const SHOWN_PEAKS = 600;
 /** The sound thread is heard ten times a second; silence of this length means that the page was asleep. */
 const ASLEEP_MS = 3000;
 const WATCH_MS = 1000;
+/** A recorder that has given nothing after this time gives nothing at all. */
+const SILENT_RECORDER_MS = 5000;
 const TEXT_KEPT_EVERY_MS = 5000;
 const SPACE_ASKED_EVERY_MS = 15_000;
 
@@ -223,19 +225,13 @@ export class CaptureEngine {
 
   private async run(sources: OpenSources, details: Record<string, string>): Promise<void> {
     const { audio } = sources;
-    const type = ['audio/webm;codecs=opus', 'audio/mp4', 'audio/ogg;codecs=opus'].find((t) =>
-      MediaRecorder.isTypeSupported(t),
-    );
-    const recorder = new MediaRecorder(sources.stream, {
-      ...(type ? { mimeType: type } : {}),
-      audioBitsPerSecond: BITS_PER_SECOND,
-    });
+    const { recorder, extension } = openRecorder(sources.stream);
     const id = newId();
     const releaseLock = await heldLock(captureLock(id));
     const startedAt = localTime(new Date());
     await this.store.begin({
       id,
-      name: `Spoken ${startedAt.slice(0, 10)} ${startedAt.slice(11, 16).replace(':', '.')}.${extensionOf(recorder.mimeType)}`,
+      name: `Spoken ${startedAt.slice(0, 10)} ${startedAt.slice(11, 16).replace(':', '.')}.${extension}`,
       mediaType: recorder.mimeType,
       startedAt,
       ...{ source: 'speak', state: 'recording', durationMs: null, sizeBytes: 0, isRecovered: false },
@@ -256,6 +252,10 @@ export class CaptureEngine {
     this.running = running;
     tap((samples, rate) => this.hear(running, samples, rate));
     recorder.ondataavailable = ({ data }) => running.pieces.add(data, this.now.elapsedMs);
+    recorder.onerror = () =>
+      this.set({
+        problem: 'The recorder of this browser stopped by itself. All that was recorded until then is kept.',
+      });
     recorder.onstop = () => void this.complete(running);
     for (const track of sources.tracks) {
       track.addEventListener('ended', () => {
@@ -327,12 +327,16 @@ export class CaptureEngine {
     const { bytes } = running.pieces;
     this.pictures.clear();
     // The sound is complete before anything waits for the last words.
-    await this.store.change(running.id, {
+    const capture = await this.store.change(running.id, {
       ...(bytes > 0 ? { state: 'waiting' as const } : {}),
       ...{ durationMs: Math.round(elapsedMs), sizeBytes: bytes, isThrownAway: running.isThrownAway },
     });
-    if (bytes === 0) await this.store.remove(running.id);
-    running.journal.close();
+    const closed = running.journal.close({ isKept: bytes === 0 });
+    if (bytes === 0) {
+      // The recorder gave nothing: what the sound thread wrote down is the recording.
+      await closed;
+      await this.store.bringBack(capture);
+    }
     running.releaseLock();
     this.running = null;
     this.set({ ...IDLE, problem: problem ?? this.now.problem });
@@ -345,6 +349,12 @@ export class CaptureEngine {
   private watch(running: Running): void {
     const clock = performance.now();
     if (running.sources.audio.state === 'suspended') void running.sources.audio.resume();
+    if (running.pieces.bytes === 0 && this.now.elapsedMs > SILENT_RECORDER_MS) {
+      this.set({
+        warning:
+          'The recorder of this browser has given nothing so far. Finish and speak again: the last half minute is kept.',
+      });
+    }
     if (clock - running.lastTextKept > TEXT_KEPT_EVERY_MS) {
       running.lastTextKept = clock;
       const { fixed } = this.live.state;
@@ -383,9 +393,4 @@ export class CaptureEngine {
     this.now = { ...this.now, ...part };
     this.listeners.forEach((tell) => tell());
   }
-}
-
-function extensionOf(mediaType: string): string {
-  if (mediaType.includes('mp4')) return 'm4a';
-  return mediaType.includes('ogg') ? 'ogg' : 'webm';
 }

@@ -1,5 +1,7 @@
 import type { ToJournalWorker } from '../workers/journalMessages';
 
+const NO_ANSWER_MS = 2000;
+
 /**
  * Has the end of a recording written down as it comes from the sound thread, beside the pieces of the recorder: what these
  * lack when the browser dies is taken from there. Does nothing where there are no workers.
@@ -26,9 +28,18 @@ export class JournalWriter {
     this.tell({ type: 'pause' });
   }
 
-  /** The recording is complete elsewhere: lets go of what was written. */
-  close(): void {
-    this.tell({ type: 'close' });
+  /**
+   * Resolves when nothing is written any more, or when the worker does not answer.
+   * @param isKept whether what was written is still needed; otherwise the recording is complete elsewhere
+   */
+  close({ isKept }: { isKept: boolean }): Promise<void> {
+    const { worker } = this;
+    if (!worker) return Promise.resolve();
+    return new Promise((resolve) => {
+      worker.onmessage = () => resolve();
+      setTimeout(resolve, NO_ANSWER_MS);
+      this.tell({ type: 'close', isKept });
+    });
   }
 
   private tell(message: ToJournalWorker, ports: MessagePort[] = []): void {

@@ -186,8 +186,7 @@ export class CaptureStore {
     const capture = await this.get(id);
     const kept = this.inPage.get(id);
     if (kept?.file) return kept.file;
-    const stored = this.database ? await this.database.getAll('pieces', everythingOf(id)) : [];
-    const pieces = [...stored, ...(kept?.pieces ?? [])].sort((a, b) => a.sequence - b.sequence);
+    const pieces = [...(await this.piecesOf(id)), ...(kept?.pieces ?? [])].sort((a, b) => a.sequence - b.sequence);
     if (pieces.length === 0) return null;
     return new Blob(
       pieces.map((p) => p.content),
@@ -292,16 +291,14 @@ export class CaptureStore {
     for (const capture of await this.list()) {
       if (capture.state === 'sending') await this.change(capture.id, { state: 'waiting' });
       if (isGoingOn(capture.id) || this.inPage.has(capture.id)) continue;
-      if (capture.state === 'recording') await this.addMissingEnd(capture);
-      const pieces = this.database ? await this.database.getAll('pieces', everythingOf(capture.id)) : [];
       if (capture.state === 'recording') {
-        if (pieces.length === 0) await this.remove(capture.id);
-        else {
-          const sizeBytes = pieces.reduce((sum, { content }) => sum + sizeOf(content), 0);
-          const durationMs = Math.max(...pieces.map((p) => p.elapsedMs));
-          recovered.push(await this.change(capture.id, { state: 'waiting', isRecovered: true, durationMs, sizeBytes }));
-        }
-      } else if (capture.state !== 'sent' && capture.state !== 'refused' && pieces.length === 0) {
+        const back = await this.bringBack(capture);
+        if (back) recovered.push(back);
+      } else if (
+        capture.state !== 'sent' &&
+        capture.state !== 'refused' &&
+        (await this.piecesOf(capture.id)).length === 0
+      ) {
         await this.change(capture.id, {
           state: 'refused',
           problem:
@@ -313,7 +310,24 @@ export class CaptureStore {
     return recovered;
   }
 
-  /** What the recorder had not given yet when its page died is taken from the journal of the sound thread. */
+  /** Makes a recording complete from all that is kept of its sound; one of which there is none goes (null). */
+  async bringBack(capture: Capture): Promise<Capture | null> {
+    await this.addMissingEnd(capture);
+    const pieces = await this.piecesOf(capture.id);
+    if (pieces.length === 0) {
+      await this.remove(capture.id);
+      return null;
+    }
+    const sizeBytes = pieces.reduce((sum, { content }) => sum + sizeOf(content), 0);
+    const durationMs = Math.max(...pieces.map((p) => p.elapsedMs));
+    return this.change(capture.id, { state: 'waiting', isRecovered: true, durationMs, sizeBytes });
+  }
+
+  private async piecesOf(captureId: string): Promise<Piece[]> {
+    return this.database ? this.database.getAll('pieces', everythingOf(captureId)) : [];
+  }
+
+  /** What the recorder has not given is taken from the journal of the sound thread. */
   private async addMissingEnd(capture: Capture): Promise<void> {
     try {
       const journal = await readJournal(capture.id);
@@ -337,7 +351,7 @@ export class CaptureStore {
 
   /** Puts `end` into the place of the last bytes of a recording, in one write. */
   private async endWith(captureId: string, end: Uint8Array<ArrayBuffer>, superfluous: number, endMs: number) {
-    const last = (await this.database?.getAll('pieces', everythingOf(captureId)))?.at(-1);
+    const last = (await this.piecesOf(captureId)).at(-1);
     const kept = last ? sizeOf(last.content) - superfluous : -1;
     if (!last || kept < 0) return;
     const content = await new Blob([last.content.slice(0, kept), end]).arrayBuffer();

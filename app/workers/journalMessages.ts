@@ -3,7 +3,8 @@ export type ToJournalWorker =
   | { type: 'open'; id: string; rate: number }
   /** From now on what comes is written down; or not, as long as the recording pauses. */
   | { type: 'run' | 'pause' }
-  | { type: 'close' };
+  /** Answered when it is done. With `isKept` the file stays to be read. */
+  | { type: 'close'; isKept: boolean };
 
 /** Folder in the origin's private file system; a journal has the id of its capture for a name. */
 export const JOURNAL_FOLDER = 'journal';

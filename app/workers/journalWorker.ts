@@ -59,11 +59,10 @@ function write(samples: Int16Array): void {
   file.write(head, { at: 0 });
 }
 
-/** The recording is complete: nothing of it is needed here any more. */
-async function close(opening: Promise<void>, id: string): Promise<void> {
+async function close(opening: Promise<void>, id: string, isKept: boolean): Promise<void> {
   await opening;
   file?.close();
-  await (await folder()).removeEntry(id);
+  if (!isKept) await (await folder()).removeEntry(id);
 }
 
 let opening: Promise<void> = Promise.resolve();
@@ -83,8 +82,11 @@ self.onmessage = ({ data, ports }: MessageEvent<ToJournalWorker>) => {
     opening = open(data.id, data.rate).catch(() => void (early = null));
   } else if (data.type === 'close') {
     isRunning = false;
-    void close(opening, captureId)
+    void close(opening, captureId, data.isKept)
       .catch(() => undefined)
-      .then(() => self.close());
+      .then(() => {
+        self.postMessage('closed');
+        self.close();
+      });
   } else isRunning = data.type === 'run';
 };

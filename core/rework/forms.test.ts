@@ -12,6 +12,10 @@ it('a table has what is spoken of on the left, and loses no word that carries me
     ['Gloves', 'small ones'],
     ['', 'We went home early.'],
   ]);
+  expect(asTable('So basically we need ties. This bed needs sand.')).toEqual([
+    ['', 'So basically we need ties.'],
+    ['This bed', 'needs sand'],
+  ]);
   expect(asTable('Dear Bram, we need stakes. We were going to the quay. The trench was dug.')).toEqual([
     ['', 'Dear Bram, we need stakes.'],
     ['', 'We were going to the quay.'],

@@ -6,7 +6,7 @@ export const asPoints = (text: string): string[] => sentencesAt(text).map((s) =>
 /** "Is" and a colon say no more than two columns do; every other verb goes along with what is said. */
 const LABELLED =
   /^([^,]{2,48}?)(?:(?::| –| (?:is|are)) |(?= (?:was|were|costs?|has|have|holds?|needs?|takes?|will be) ))(.+?)[.]?$/iu;
-const PRONOUN = /^(?:i|you|he|she|it|we|they|this|that|there|who|which|what)$/i;
+const PRONOUN = /(?<!\p{L})(?:i|you|he|she|it|we|they|there|who|which|what)(?!\p{L})|^(?:this|that)$/iu;
 
 /** A text as a table of two columns: what is spoken of, and what is said of it; where that cannot be told, one cell. */
 export const asTable = (text: string): [string, string][] =>

@@ -7,6 +7,7 @@ import retextRepeatedWords from 'retext-repeated-words';
 import retextSentenceSpacing from 'retext-sentence-spacing';
 import retextSimplify from 'retext-simplify';
 import type { Piece } from '../contract/rework';
+import { inCaseOf, upperFirst } from '../writeup/wording';
 import { sentencesAt } from './pieces';
 
 type Spelling = Pick<ReturnType<typeof nspell>, 'correct' | 'suggest'>;
@@ -18,15 +19,50 @@ const checks = retext()
   .use(retextContractions, { straight: true })
   .use(retextRedundantAcronyms)
   .use(retextSentenceSpacing);
-const simplifying = retext().use(retextSimplify);
+/**
+ * Phrases of the package that also mean something else ("the address", "the effect"), or that need other words around
+ * them when they are replaced ("in addition to", "notify Bram"): what would come of it would be wrong.
+ */
+const NOT_ALWAYS = [
+  ...['accede to', 'accordingly', 'address', 'adversely impact', 'aforementioned', 'aggregate', 'approximate', 'as to'],
+  ...['as prescribed by', 'attributable to', 'benefit', 'close proximity', 'combined', 'component', 'comprise'],
+  ...['concerning', 'consolidate', 'deem', 'designate', 'desire', 'effect', 'elect', 'employ', 'exhibit', 'forward'],
+  ...['function', 'furnish', 'in addition', 'in lieu of', 'in terms of', 'in the event of', 'in view of'],
+  ...['incumbent upon', 'interface', 'is applicable to', 'it appears', 'it is essential', 'it is requested'],
+  ...['limited number', 'maximum', 'minimum', 'not unlike', 'notify', 'objective', 'observe', 'operate', 'parameters'],
+  ...['pass away', 'permit', 'proceed', 'purchase', 'reflect', 'relative to', 'render', 'represents', 'request'],
+  ...['satisfy', 'submit', 'subsequent', 'thereof', 'therein', 'took advantage of', 'vice', 'warrant', 'whereas'],
+  ...['your office'],
+];
+const simplifying = retext().use(retextSimplify, { ignore: NOT_ALWAYS });
 
+/** What the package does not have, or not in all its forms. Common practice, no source. */
+const PLAINER: readonly (readonly [RegExp, string])[] = [
+  [/\bin close proximity to\b/gi, 'near'],
+  [/\bin the event that\b/gi, 'if'],
+  [/\bdespite the fact that\b/gi, 'although'],
+  [/\bat this point in time\b/gi, 'now'],
+  [/\bin the vicinity of\b/gi, 'near'],
+  [/\butili[sz]ed\b/gi, 'used'],
+  [/\butili[sz]es\b/gi, 'uses'],
+  [/\butili[sz]ing\b/gi, 'using'],
+  [/\bcommenced\b/gi, 'began'],
+  [/\bterminated\b/gi, 'ended'],
+  [/\bfacilitates\b/gi, 'eases'],
+  [/\bpurchased\b/gi, 'bought'],
+  [/\bdemonstrated\b/gi, 'showed'],
+  [/\battempted\b/gi, 'tried'],
+  [/\bobtained\b/gi, 'got'],
+];
+
+const PLAINER_REASON = 'A plainer word for the same.';
 const REASONS: Record<string, string> = {
   'retext-repeated-words': 'The word stands there twice.',
   'retext-indefinite-article': '“A” before a consonant that is heard, “an” before a vowel.',
   'retext-contractions': 'The apostrophe is missing or in the wrong place.',
   'retext-redundant-acronyms': 'The last word is in the abbreviation already.',
   'retext-sentence-spacing': 'One space between two sentences.',
-  'retext-simplify': 'A plainer word for the same.',
+  'retext-simplify': PLAINER_REASON,
 };
 
 /** What is said of `its` and `it's` and the like in talk; the surest cases only. Common practice, no source. */
@@ -89,7 +125,7 @@ const asFound = (messages: Awaited<ReturnType<typeof messagesOf>>, text: string)
       {
         from,
         to,
-        insert: isUpper ? insert.charAt(0).toUpperCase() + insert.slice(1) : insert,
+        insert: isUpper ? upperFirst(insert) : insert,
         reason: REASONS[source ?? ''] ?? '',
       },
     ];
@@ -106,9 +142,7 @@ export async function proofread(block: number, text: string, speller: Speller): 
     const [from, to] = change.split('|') as [string, string];
     for (const match of text.matchAll(pattern)) {
       const wrong = match[0].trimEnd();
-      const insert = wrong.replace(new RegExp(`${from}$`, 'i'), (w) =>
-        /^\p{Lu}/u.test(w) ? to.charAt(0).toUpperCase() + to.slice(1) : to,
-      );
+      const insert = wrong.replace(new RegExp(`${from}$`, 'i'), (w) => inCaseOf(w, to));
       found.push({ from: match.index, to: match.index + wrong.length, insert, reason });
     }
   }
@@ -134,7 +168,13 @@ export async function proofread(block: number, text: string, speller: Speller): 
 
 /** Plainer words for those that few people use; the sentence stays as it is. */
 export async function plainer(block: number, text: string): Promise<Piece[]> {
-  return apart(asFound(await messagesOf(text, simplifying), text)).map((f) => asPiece(block, text, f));
+  const found = asFound(await messagesOf(text, simplifying), text);
+  for (const [pattern, plain] of PLAINER) {
+    for (const { 0: wordy, index: from } of text.matchAll(pattern)) {
+      found.push({ from, to: from + wordy.length, insert: inCaseOf(wordy, plain), reason: PLAINER_REASON });
+    }
+  }
+  return apart(found).map((f) => asPiece(block, text, f));
 }
 
 const isSentenceStart = (text: string, at: number): boolean =>

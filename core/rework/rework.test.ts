@@ -80,6 +80,22 @@ describe('proofreading', () => {
 describe('other ways', () => {
   it.each([
     ['shorter', 'So, um, we really need, we need stakes (the long ones).', 'We need stakes.'],
+    ['shorter', 'In short', 'In short'],
+    ['shorter', 'two stakes and a tie', 'two stakes and a tie'],
+    ['shorter', 'Actually the long stakes', 'The long stakes'],
+    ['shorter', 'The trench, which the town digs, is open.', 'The trench is open.'],
+    ['plainer', 'In the event that it rains, it will be utilised.', 'If it rains, it will be used.'],
+    ['plainer', 'It stands in close proximity to the cable.', 'It stands near the cable.'],
+    [
+      'plainer',
+      'In addition to the address, the effect is minimum.',
+      'In addition to the address, the effect is minimum.',
+    ],
+    [
+      'plainer',
+      'In the event of rain we stay, in lieu of digging.',
+      'In the event of rain we stay, in lieu of digging.',
+    ],
     ['plainer', 'We utilize the tool prior to Friday.', 'We use the tool before Friday.'],
     ['formal', "It's late and we can't wait.", 'It is late and we cannot wait.'],
     ['formal', 'Thanks. The kids come, let me know.', 'Thank you. The children come, inform me.'],

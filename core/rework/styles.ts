@@ -1,5 +1,5 @@
 import { tidied } from '../writeup/tidy';
-import { briefly, contracted, writtenOut } from '../writeup/wording';
+import { briefly, contracted, inCaseOf, writtenOut } from '../writeup/wording';
 
 type Table = readonly (readonly [string, string])[];
 
@@ -45,23 +45,27 @@ function withWords(text: string, table: Table): { text: string; changed: string[
   for (const [from, to] of table) {
     result = result.replace(new RegExp(`(?<![\\p{L}-])${from}(?![\\p{L}-])`, 'giu'), (found) => {
       changed.push(`“${found.toLowerCase()}” → “${to}”`);
-      return /^\p{Lu}/u.test(found) ? to.charAt(0).toUpperCase() + to.slice(1) : to;
+      return inCaseOf(found, to);
     });
   }
   return { text: result, changed };
 }
 
+type Counts = [number, number, number];
 export type Reworked = { text: string; reasons: string[] };
 
 /** A sentence made shorter: without fillers, doubled beginnings, words that only strengthen, and asides in brackets. */
 export function shorter(sentence: string): Reworked {
   const tidy = tidied(sentence) || sentence;
   const brief = tidied(briefly(tidy)) || tidy;
+  const [whole, tidyCount, briefCount] = [sentence, tidy, brief].map((text) => text.split(/\s+/).length) as Counts;
   const reasons = [
-    ...(tidy === sentence ? [] : ['Fillers and what was begun twice are left out.']),
-    ...(brief === tidy ? [] : ['Words that only strengthen, and asides, are left out.']),
+    ...(tidyCount < whole ? ['Fillers and what was begun twice are left out.'] : []),
+    ...(briefCount < tidyCount ? ['Words that only strengthen, and asides, are left out.'] : []),
   ];
-  return { text: brief, reasons };
+  if (reasons.length === 0) return { text: sentence, reasons };
+  // A heading or a point without a stop gets none.
+  return { text: /[.?!…]["'”’)]?$/.test(sentence) ? brief : brief.replace(/\.$/, ''), reasons };
 }
 
 export function formal(sentence: string): Reworked {

@@ -1,5 +1,10 @@
 import type { Wording } from '../contract/templates';
 
+export const upperFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+/** A replacement with a capital where what it replaces has one. */
+export const inCaseOf = (before: string, after: string): string =>
+  /^\p{Lu}/u.test(before) ? upperFirst(after) : after;
+
 /** What is contracted in talk, and written out: the first form for reading, both ways. Common practice, no source. */
 const CONTRACTIONS: readonly (readonly [string, string])[] = [
   ...([
@@ -37,10 +42,7 @@ const CONTRACTIONS: readonly (readonly [string, string])[] = [
 const HAS = /\b(he|she|it|that|there|who|what)'s(?= (?:been|got|had|become)\b)/gi;
 
 const swap = (text: string, from: string, to: string, after: string): string =>
-  text.replace(new RegExp(`(?<![\\p{L}'])${from}(?![\\p{L}'])${after}`, 'giu'), (found) => {
-    const isUpper = /^\p{Lu}/u.test(found);
-    return isUpper ? to.charAt(0).toUpperCase() + to.slice(1) : to;
-  });
+  text.replace(new RegExp(`(?<![\\p{L}'])${from}(?![\\p{L}'])${after}`, 'giu'), (found) => inCaseOf(found, to));
 
 /** "It's not there and we can't wait." becomes "It is not there and we cannot wait." */
 export const writtenOut = (text: string): string =>
@@ -53,18 +55,19 @@ export const writtenOut = (text: string): string =>
 export const contracted = (text: string): string =>
   CONTRACTIONS.reduce((t, [whole, short]) => swap(t, whole, short, '(?= \\p{L})'), text);
 
-/** Words that strengthen or soften and say nothing else. Common practice, no source. */
+/**
+ * Words that strengthen or soften and say nothing else; denied they do ("not just a wall"). Common practice, no source.
+ */
 const PADDING =
-  /(?<=^|[\s(])(?:really|very|quite|just|simply|rather|pretty|actually|basically|obviously|clearly|of course|at the end of the day|as a matter of fact|in fact|needless to say|to be honest|honestly),? (?=\p{L})/giu;
+  /(?<=^|[\s(])(?<!(?:\b(?:not|never|no|without|hardly)|n['’]t) )(?:really|very|quite|just|simply|actually|basically|obviously|of course|at the end of the day|as a matter of fact|in fact|needless to say|to be honest|honestly),? (?=\p{L})/giu;
 /** What stands between two commas or in brackets, of a few words, without a number in it. */
-const INSERTED = /,? ?(?:\([^()\d]{1,60}\)|– [^–\d]{1,60} –)|, (?:which|who) [^,.;?!\d]{1,60}(?=,)/gu;
+const INSERTED = /,? ?(?:\([^()\d]{1,60}\)|– [^–\d]{1,60} –)|, (?:which|who) [^,.;?!\d]{1,60},/gu;
 
-const upperFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const withoutPadding = (text: string): string => upperFirst(text.replace(PADDING, ''));
 
 /** A sentence without what it can do without; numbers, names and negations stay. */
 export const briefly = (text: string): string =>
-  withoutPadding(text.replace(INSERTED, (found) => (/^, (?:which|who)/.test(found) ? '' : '')).replace(/,(?=,)/g, ''))
+  withoutPadding(text.replace(INSERTED, '').replace(/,(?=,)/g, ''))
     .replace(/\s+([,.;:?!])/g, '$1')
     .replace(/ {2,}/g, ' ');
 

@@ -78,7 +78,7 @@ export function MovableTodo({ todo, todos }: { todo: Todo; todos: readonly Todo[
         drop.setNodeRef(element);
       },
       style: {
-        opacity: drag.isDragging ? 0.7 : 1,
+        boxShadow: drag.isDragging ? `0 0 0 1px ${colours.faint}` : 'none',
         position: 'relative',
         zIndex: drag.isDragging ? 2 : 0,
         background: drag.isDragging ? colours.sheet : 'transparent',

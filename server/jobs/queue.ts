@@ -45,6 +45,8 @@ export class JobQueue {
   /** Everything that still asks the database. */
   private readonly atWork = new Set<Promise<unknown>>();
   private isFilling = false;
+  /** Something may wait that the filling under way has not looked for. */
+  private hasMore = false;
   private isClosed = false;
 
   constructor(
@@ -70,11 +72,17 @@ export class JobQueue {
   /** Adds a recognition unless one waits or runs already. */
   async add(recordingId: string, cleaning: Cleaning | null = null): Promise<Job> {
     const open = await JobRow.findOne({ where: { recordingId, state: [...UNFINISHED] } });
-    const row =
-      open ?? (await JobRow.create({ recordingId, state: 'waiting', percent: null, problem: null, cleaning }));
-    if (!open) await Recording.update({ state: 'waiting', problem: null }, { where: { id: recordingId } });
+    const row = open ?? (await this.begin(recordingId, cleaning));
     this.fill();
     return this.announce(row);
+  }
+
+  /** The recording waits before its job can be found: one that is quick would be ready before it waits, and wait for ever. */
+  private begin(recordingId: string, cleaning: Cleaning | null): Promise<JobRow> {
+    return JobRow.sequelize!.transaction(async (transaction) => {
+      await Recording.update({ state: 'waiting', problem: null }, { where: { id: recordingId }, transaction });
+      return JobRow.create({ recordingId, state: 'waiting', percent: null, problem: null, cleaning }, { transaction });
+    });
   }
 
   async cancel(id: string): Promise<Job> {
@@ -95,8 +103,8 @@ export class JobQueue {
     }
     if (this.running.has(id))
       throw new Problem('not-possible-now', 'It is just being cancelled. Try again in a moment.');
-    await row.update({ state: 'waiting', percent: null, problem: null });
     await Recording.update({ state: 'waiting', problem: null }, { where: { id: row.recordingId } });
+    await row.update({ state: 'waiting', percent: null, problem: null });
     this.fill();
     return this.announce(row);
   }
@@ -128,16 +136,25 @@ export class JobQueue {
   }
 
   private fill(): void {
-    if (this.isFilling || this.isClosed) return;
+    this.hasMore = true;
+    if (this.isFilling) return;
     this.isFilling = true;
     // The queue works for everybody, whoever's request set it going.
     this.track(
-      asServer(() => this.startWaiting())
-        .catch((error: unknown) => console.error('The queue could not go on:', error))
-        .finally(() => {
-          this.isFilling = false;
-        }),
+      asServer(() => this.fillUp()).catch((error: unknown) => console.error('The queue could not go on:', error)),
     );
+  }
+
+  /** Looks once more if something came while it looked: what it had asked before may not have seen that. */
+  private async fillUp(): Promise<void> {
+    try {
+      while (this.hasMore && !this.isClosed) {
+        this.hasMore = false;
+        await this.startWaiting();
+      }
+    } finally {
+      this.isFilling = false;
+    }
   }
 
   private track(work: Promise<unknown>): void {

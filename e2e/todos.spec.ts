@@ -142,3 +142,26 @@ test('others’ to-dos stand apart; all of them are taken along', async ({ page,
   await page.getByRole('button', { name: 'Stop it' }).click();
   await expect(address).toHaveCount(0);
 });
+
+test('with no network to-dos are ticked and added, stay so over a reload, and reach the server by themselves', async ({
+  page,
+  immeld,
+}) => {
+  await page.goto(`${immeld.address}/todos`);
+  const box = (name: string) => page.getByRole('checkbox', { name: `${name}, done` });
+  await expect(box('Write the application')).toBeVisible();
+  await page.evaluate(() => navigator.serviceWorker.ready);
+  await page.context().setOffline(true);
+  await box('Write the application').click();
+  await page.getByLabel('Add a to-do').fill('buy stakes #quayside');
+  await page.keyboard.press('Enter');
+  await expect(box('Buy stakes')).toBeVisible();
+  await page.reload();
+  await expect(box('Buy stakes')).toBeVisible();
+  await expect(box('Write the application')).toHaveCount(0);
+  expect((await todo(immeld, 'Write the application')).isDone).toBe(false);
+  await page.context().setOffline(false);
+  await expect.poll(async () => (await todo(immeld, 'Write the application')).isDone).toBe(true);
+  await expect.poll(async () => (await todo(immeld, 'Buy stakes'))?.project).toBe('Quayside limes');
+  await expect(box('Buy stakes')).toHaveCount(1);
+});

@@ -31,6 +31,31 @@ describe('calls', () => {
     );
   });
 
+  it('are answered with what was seen last while the server does not answer, and only then', async () => {
+    const seen = new Map<string, string>();
+    const cache = {
+      put: async (address: string, { body }: { body: string }) => void seen.set(address, body),
+      match: async (address: string) => (seen.has(address) ? { json: async () => seen.get(address) } : undefined),
+    };
+    Object.assign(globalThis, { caches: { open: async () => cache } });
+    const says = (body: string) => ({ ...answer(200, body), clone: () => ({ body }) });
+    const note = { params: { id: ID } };
+    fetched.mockResolvedValueOnce(says('as it was'));
+    await call('getNote', note);
+    // What a change answers is the newest one.
+    fetched.mockResolvedValueOnce(says('as it was written'));
+    await call('changeNote', { ...note, body: { title: 'New' } });
+    fetched.mockResolvedValueOnce(says('running'));
+    await call('status');
+    fetched.mockRejectedValue(new TypeError('no network'));
+    await expect(call('getNote', note)).resolves.toBe('as it was written');
+    await expect(call('status')).rejects.toBe(UNREACHABLE);
+    await expect(call('changeNote', { ...note, body: { title: 'Newer' } })).rejects.toBe(UNREACHABLE);
+    fetched.mockResolvedValueOnce(answer(404, { detail: 'Gone.' }));
+    await expect(call('getNote', note)).rejects.toMatchObject({ status: 404 });
+    delete (globalThis as { caches?: unknown }).caches;
+  });
+
   it('turn a problem of the server into its sentences', async () => {
     fetched.mockResolvedValue(answer(409, { detail: 'It has ended already.', safe: 'Nothing was changed.' }));
     const failed = await call('cancelJob', { params: { id: ID } }).catch((e: unknown) => e);

@@ -1,5 +1,6 @@
 import { ENDPOINTS, type Answer, type Endpoints } from '@immeld/core/contract/endpoints';
 import type { ProblemDetails } from '@immeld/core/contract/problem';
+import { keepSeen, lastSeen } from '../offline/lastSeen';
 import { fetchAsSomebody } from './guest';
 
 /** A refusal or failure of the server, or no answer at all, as sentences for the person. */
@@ -35,7 +36,21 @@ export async function call<K extends keyof Endpoints>(key: K, sent: Sent = {}): 
   return (await (await answerTo(key, sent)).json()) as Answer<K>;
 }
 
-/** The answer of an endpoint as it comes, for what is no JSON; `sent.file` are the bytes to send. Throws ApiProblem. */
+/** What is true only in its moment, or asked for once. */
+const NOT_KEPT: ReadonlySet<keyof Endpoints> = new Set(['status', 'listJobs', 'find', 'ask', 'listLinkTargets']);
+
+/** Whether what this endpoint answers is what one gets when asking its address, and worth keeping. */
+function isSeen(key: keyof Endpoints): boolean {
+  const { method, path, response } = ENDPOINTS[key];
+  if (response === null || NOT_KEPT.has(key)) return false;
+  const same = Object.values(ENDPOINTS).find((e) => e.method === 'get' && e.path === path);
+  return method === 'get' || (method !== 'post' && same?.response === response);
+}
+
+/**
+ * The answer of an endpoint as it comes, for what is no JSON; `sent.file` are the bytes to send. Where the server does not
+ * answer at all, what it answered last. Throws ApiProblem.
+ */
 export async function answerTo(key: keyof Endpoints, sent: Sent & { file?: Blob } = {}): Promise<Response> {
   let response: Response;
   try {
@@ -47,9 +62,14 @@ export async function answerTo(key: keyof Endpoints, sent: Sent & { file?: Blob 
         : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(sent.body) }),
     });
   } catch {
+    const seen = ENDPOINTS[key].method === 'get' && isSeen(key) ? await lastSeen(addressOf(key, sent)) : null;
+    if (seen) return seen;
     throw UNREACHABLE;
   }
-  if (response.ok) return response;
+  if (response.ok) {
+    if (isSeen(key)) void keepSeen(addressOf(key, sent), response);
+    return response;
+  }
   const problem = (await response.json().catch(() => null)) as ProblemDetails | null;
   throw new ApiProblem(
     problem?.detail ?? `The server answered with the error ${response.status}.`,

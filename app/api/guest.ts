@@ -1,4 +1,5 @@
 import type { ProblemDetails } from '@immeld/core/contract/problem';
+import { forgetSeen } from '../offline/lastSeen';
 
 const GUEST = '/api/session/guest';
 const LOCK = 'immeld-guest';
@@ -8,6 +9,7 @@ let becoming: Promise<void> | null = null;
 /** Makes this device a guest, once, whatever number of requests found out at the same time that it is none. */
 async function beGuest(fetcher: typeof fetch): Promise<void> {
   const ask = async () => {
+    await forgetSeen();
     await fetcher(GUEST, { method: 'POST' });
   };
   becoming ??= ('locks' in navigator ? navigator.locks.request(LOCK, ask) : ask()).finally(() => {

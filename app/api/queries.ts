@@ -21,6 +21,9 @@ import type { Batch, FolderChange, NamedChange, NewFolder } from '@immeld/core/c
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect } from 'react';
 import { v4 as newId } from 'uuid';
+import { forgetSeen } from '../offline/lastSeen';
+import { withNotesOnlyHere } from '../offline/noteDrafts';
+import { addTodo, changeTodo, changedTodo, orderTodos, withTodosToSend } from '../offline/todosToSend';
 import { localDay, localTime } from '../ui/dates';
 import { addressOf, call } from './call';
 import { refreshSoon } from './refreshSoon';
@@ -110,11 +113,19 @@ export const useSessions = (isWanted: boolean) =>
 export const useNotes = ({ place, folderId, tag }: ListFilter, isWanted = true) =>
   useQuery({
     queryKey: ['notes', 'list', place, folderId, tag],
-    queryFn: () => call('listNotes', { query: { place: place === 'tray' ? 'all' : place, folderId, tag } }),
+    queryFn: async () => {
+      const { items } = await call('listNotes', { query: { place: place === 'tray' ? 'all' : place, folderId, tag } });
+      const isShelf = !tag && (place === 'all' || place === 'shelves');
+      return { items: isShelf ? withNotesOnlyHere(items, folderId) : items };
+    },
     enabled: isWanted,
   });
-export const useNote = (id: string) =>
-  useQuery({ queryKey: ['notes', 'one', id], queryFn: () => call('getNote', { params: { id } }) });
+export const useNote = (id: string, isWanted: boolean) =>
+  useQuery({
+    queryKey: ['notes', 'one', id],
+    queryFn: () => call('getNote', { params: { id } }),
+    enabled: isWanted,
+  });
 export const useNoteVersions = (id: string) =>
   useQuery({ queryKey: ['notes', 'versions', id], queryFn: () => call('listNoteVersions', { params: { id } }) });
 export const useNoteVersion = (id: string, versionId: string) =>
@@ -144,7 +155,10 @@ export const useAnswer = (q: string) =>
   });
 
 export const useTodos = () =>
-  useQuery({ queryKey: ['todos'], queryFn: () => call('listTodos', { query: { state: 'ink' } }) });
+  useQuery({
+    queryKey: ['todos'],
+    queryFn: async () => ({ items: withTodosToSend((await call('listTodos', { query: { state: 'ink' } })).items) }),
+  });
 
 export const useTodoFeed = () => useQuery({ queryKey: ['todoFeed'], queryFn: () => call('todoFeed') });
 
@@ -226,15 +240,6 @@ export function useJobEvents(): void {
 /** Everything a person can change; each answer refreshes what shows it. */
 const CHANGES_TODO = ['todo'];
 
-function withChange(items: readonly Todo[], id: string, change: TodoChange): { items: Todo[] } {
-  const { isBinned, ...rest } = change;
-  const known = Object.fromEntries(Object.entries(rest).filter(([, value]) => value !== undefined)) as Partial<Todo>;
-  const done = rest.isDone === undefined ? {} : { doneAt: rest.isDone ? new Date().toISOString() : null };
-  return {
-    items: items.flatMap((todo) => (todo.id !== id ? [todo] : isBinned ? [] : [{ ...todo, ...known, ...done }])),
-  };
-}
-
 function withPlaces(items: readonly Todo[], places: TodoPlaces['places']): { items: Todo[] } {
   const placed = new Map(places.map(({ id, position }) => [id, position]));
   return { items: items.map((todo) => ({ ...todo, position: placed.get(todo.id) ?? todo.position })) };
@@ -264,7 +269,10 @@ export function useChanges() {
     onSettled: () => (client.isMutating({ mutationKey: CHANGES_TODO }) === 1 ? refresh() : undefined),
   };
   /** Somebody else is signed in: nothing that was shown before is true any more. */
-  const refreshAll = () => client.resetQueries();
+  const refreshAll = async () => {
+    await forgetSeen();
+    await client.resetQueries();
+  };
   return {
     recording: useMutation({
       mutationFn: ({ id, change }: { id: string; change: RecordingChange }) =>
@@ -280,19 +288,22 @@ export function useChanges() {
     }),
     todo: useMutation({
       mutationKey: CHANGES_TODO,
-      mutationFn: ({ id, change }: { id: string; change: TodoChange }) =>
-        call('changeTodo', { params: { id }, body: change }),
+      mutationFn: ({ id, change }: { id: string; change: TodoChange }) => changeTodo(id, change),
       // Shown at once: an older list that is on its way would close what is being written.
       onMutate: async ({ id, change }) => {
         await client.cancelQueries({ queryKey: ['todos'] });
-        client.setQueryData<{ items: Todo[] }>(['todos'], (before) => before && withChange(before.items, id, change));
+        const changed = (todo: Todo) => (todo.id === id ? (changedTodo(todo, change) ?? []) : todo);
+        client.setQueryData<{ items: Todo[] }>(
+          ['todos'],
+          (before) => before && { items: before.items.flatMap(changed) },
+        );
       },
       ...todoDone,
     }),
     todoOrder: useMutation({
       mutationKey: CHANGES_TODO,
-      mutationFn: (body: TodoPlaces) => call('orderTodos', { body }),
-      onMutate: async ({ places }) => {
+      mutationFn: orderTodos,
+      onMutate: async ({ places }: TodoPlaces) => {
         await client.cancelQueries({ queryKey: ['todos'] });
         client.setQueryData<{ items: Todo[] }>(['todos'], (before) => before && withPlaces(before.items, places));
       },
@@ -312,7 +323,7 @@ export function useChanges() {
       mutationFn: (params: { id: string; commentId: string }) => call('removeComment', { params }),
       ...done,
     }),
-    newTodo: useMutation({ mutationFn: (body: NewTodo) => call('addTodo', { body }), ...done }),
+    newTodo: useMutation({ mutationFn: (body: NewTodo) => addTodo({ ...body, id: newId() }), ...done }),
     writeUp: useMutation({
       mutationFn: ({ id, change }: { id: string; change: WriteUpChange }) =>
         call('changeWriteUp', { params: { id }, body: change }),

@@ -2,16 +2,19 @@ import { AtkinsonHyperlegible_400Regular } from '@expo-google-fonts/atkinson-hyp
 import { AtkinsonHyperlegible_700Bold } from '@expo-google-fonts/atkinson-hyperlegible/700Bold';
 import { Literata_400Regular } from '@expo-google-fonts/literata/400Regular';
 import { Literata_600SemiBold } from '@expo-google-fonts/literata/600SemiBold';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClient, QueryClientProvider, useQueryClient } from '@tanstack/react-query';
 import { useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useColorScheme } from 'react-native';
 import { PaperProvider } from 'react-native-paper';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { ApiProblem } from '../api/call';
 import { useJobEvents } from '../api/queries';
 import { DeviceProvider, OutboxProvider } from '../offline/deviceContext';
+import { thinOutSeen } from '../offline/lastSeen';
+import { sendDrafts } from '../offline/noteDrafts';
+import { sendTodos } from '../offline/todosToSend';
 import { UpdateNotice } from '../offline/updateNotice';
 import { Announcer } from '../ui/announcer';
 import { ConnectionNotice } from '../ui/connectionNotice';
@@ -54,10 +57,9 @@ export default function RootLayout() {
               <OutboxProvider>
                 <UndoBarProvider>
                   <DropTarget>
-                    <Live />
                     <Announcer />
                     <Shell>
-                      <ConnectionNotice />
+                      <Live />
                       <UpdateNotice />
                       <Slot />
                     </Shell>
@@ -72,7 +74,20 @@ export default function RootLayout() {
   );
 }
 
+/** What was written and ticked while the server did not answer. */
+const sendKept = async (): Promise<number> => (await sendTodos()) + (await sendDrafts());
+
 function Live() {
   useJobEvents();
-  return null;
+  const client = useQueryClient();
+  useEffect(() => {
+    void sendKept().then((count) => (count > 0 ? client.invalidateQueries() : undefined));
+    void thinOutSeen();
+  }, [client]);
+  const refresh = async () => {
+    await sendKept();
+    // What stood there meanwhile was what had been seen last.
+    await client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'connection' });
+  };
+  return <ConnectionNotice onBack={() => void refresh()} />;
 }

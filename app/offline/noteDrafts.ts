@@ -1,5 +1,6 @@
 import type { Note, NoteBody, NoteCard } from '@immeld/core/contract/notes';
 import { ApiProblem, call } from '../api/call';
+import { LocalBox } from './localBox';
 
 /** What was written of a note and not taken by the server yet, kept on this device. */
 export type NoteDraft = {
@@ -12,44 +13,14 @@ export type NoteDraft = {
   begunAt?: string;
 };
 
-const PREFIX = 'immeld-note-draft ';
+const box = new LocalBox<NoteDraft>('immeld-note-draft ');
 /** Held by every page that has the note open: it sends by itself. */
 const lockOf = (id: string): string => `immeld-note ${id}`;
 
-export function readDraft(id: string): NoteDraft | null {
-  try {
-    const kept = localStorage.getItem(PREFIX + id);
-    return kept ? (JSON.parse(kept) as NoteDraft) : null;
-  } catch {
-    return null;
-  }
-}
-
-/** False where this device cannot keep anything: a private window, or no space. */
-export function keepDraft(id: string, draft: NoteDraft): boolean {
-  try {
-    localStorage.setItem(PREFIX + id, JSON.stringify(draft));
-    return true;
-  } catch {
-    return false;
-  }
-}
-
-export function dropDraft(id: string): void {
-  try {
-    localStorage.removeItem(PREFIX + id);
-  } catch {
-    // Nothing was kept there.
-  }
-}
-
-function draftIds(): string[] {
-  try {
-    return Object.keys(localStorage).flatMap((key) => (key.startsWith(PREFIX) ? key.slice(PREFIX.length) : []));
-  } catch {
-    return [];
-  }
-}
+export const readDraft = (id: string): NoteDraft | null => box.read(id);
+/** False where this device cannot keep anything. */
+export const keepDraft = (id: string, draft: NoteDraft): boolean => box.put(id, draft);
+export const dropDraft = (id: string): void => box.drop(id);
 
 /** A note that only this device has so far; null when the server has it, or nobody. */
 export function noteOnlyHere(id: string): Note | null {
@@ -66,7 +37,7 @@ export function noteOnlyHere(id: string): Note | null {
 /** A list of notes with those before it that only this device has; of a folder, those that were begun in it. */
 export function withNotesOnlyHere(notes: readonly NoteCard[], folderId?: string | null): NoteCard[] {
   const known = new Set(notes.map((n) => n.id));
-  const own = draftIds().flatMap((id) => (known.has(id) ? [] : (noteOnlyHere(id) ?? [])));
+  const own = box.ids().flatMap((id) => (known.has(id) ? [] : (noteOnlyHere(id) ?? [])));
   return [...own.filter((n) => !folderId || n.folderId === folderId), ...notes];
 }
 
@@ -97,7 +68,7 @@ export async function holdNote(id: string): Promise<() => void> {
 export async function sendDrafts(): Promise<number> {
   if (!('locks' in navigator)) return 0;
   let count = 0;
-  for (const id of draftIds()) {
+  for (const id of box.ids()) {
     await navigator.locks.request(lockOf(id), { ifAvailable: true }, async (lock) => {
       const draft = lock && readDraft(id);
       if (!draft) return;

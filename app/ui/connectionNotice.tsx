@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react';
 import { View } from 'react-native';
 import { useQuery } from '@tanstack/react-query';
 import { call } from '../api/call';
@@ -8,8 +9,11 @@ const ASK_EVERY_MS = 10_000;
 /** While it does not answer it is asked more often, so that nobody reads of trouble that is over. */
 const ASK_AGAIN_MS = 2000;
 
-/** Says when the server does not answer, and what is safe meanwhile. */
-export function ConnectionNotice() {
+/**
+ * Says when the server does not answer, and what is safe meanwhile.
+ * @param onBack called when it answers again
+ */
+export function ConnectionNotice({ onBack }: { onBack: () => void }) {
   const colours = useColours();
   const { isError, failureCount } = useQuery({
     queryKey: ['connection'],
@@ -17,7 +21,15 @@ export function ConnectionNotice() {
     refetchInterval: ({ state }) => (state.fetchFailureCount > 0 ? ASK_AGAIN_MS : ASK_EVERY_MS),
     retry: false,
   });
-  if (!isError && failureCount === 0) return null;
+  const isAway = isError || failureCount > 0;
+  const wasAway = useRef(false);
+  const latest = useRef(onBack);
+  latest.current = onBack;
+  useEffect(() => {
+    if (wasAway.current && !isAway) latest.current();
+    wasAway.current = isAway;
+  }, [isAway]);
+  if (!isAway) return null;
   return (
     <View
       role="status"
@@ -30,8 +42,8 @@ export function ConnectionNotice() {
       }}
     >
       <Type size="tiny">
-        No answer from Immeld’s server. You can go on recording: everything is kept on this device and sent by itself
-        when the server is back.
+        No answer from Immeld’s server. You see what this device saw last. You can go on recording and writing notes:
+        everything is kept on this device and sent by itself when the server is back.
       </Type>
     </View>
   );

@@ -64,6 +64,8 @@ export type NoteCard = yup.InferType<typeof noteCardSchema>;
 
 export const noteSchema = noteCardSchema.shape({
   body: yup.mixed<NoteBody>().defined().nullable(),
+  /** Instant at which its text was written last (ISO 8601); its title, folder and tags change without it. */
+  textChangedAt: yup.string().required(),
   /** What its links lead to, by their present titles. */
   links: yup.array().of(linkTargetSchema.required()).required(),
   /** Notes that have a link to this one. */
@@ -75,7 +77,7 @@ export const noteChangeSchema = yup
   .object({
     title: noteTitle(),
     body: noteBody(),
-    /** When the version was changed on which this change was made; a later one is not written over. */
+    /** `textChangedAt` of the version on which this change was made; a later one is not written over. */
     seenAt: yup.string(),
     folderId: yup.string().uuid().nullable(),
     tags: yup.array().of(tagName()).max(50),
@@ -87,7 +89,13 @@ export const noteChangeSchema = yup
 export type NoteChange = yup.InferType<typeof noteChangeSchema>;
 
 export const newNoteSchema = yup
-  .object({ title: noteTitle().defined(), body: noteBody(), folderId: yup.string().uuid().nullable() })
+  .object({
+    /** Given by the device, so that trying again makes no second note: one that is there already is answered. */
+    id: yup.string().uuid(),
+    title: noteTitle().defined(),
+    body: noteBody(),
+    folderId: yup.string().uuid().nullable(),
+  })
   .noUnknown();
 
 export const noteListQuery = yup.object({

@@ -79,6 +79,8 @@ export type TodoChange = yup.InferType<typeof todoChangeSchema>;
 
 export const newTodoSchema = yup
   .object({
+    /** Given by the device, so that trying again makes no second one: one that is there already is answered. */
+    id: yup.string().uuid(),
     text: todoText().required('A to-do needs some words.'),
     ...details(),
     recordingId: yup.string().uuid().nullable(),

@@ -3,7 +3,7 @@ import { clockTime } from '@immeld/core/formats/times';
 import { Problem } from '@immeld/core/contract/problem';
 import type { Transaction } from 'sequelize';
 import type { Deed } from '../history/deeds';
-import { LinkRow, NoteRow } from '../models/note';
+import { LinkRow, NoteRow, textChangedAt } from '../models/note';
 import { Recording } from '../models/recording';
 import { keepNoteTodos } from '../todos/noteTodos';
 import { keepVersion } from './noteHistory';
@@ -35,7 +35,7 @@ export async function writeBody(
 ): Promise<void> {
   await keepVersion(note, transaction, keepsBefore);
   await keepNoteTodos(note, note.body, body, transaction);
-  await note.update({ body, text: textOfNote(body) }, { transaction });
+  await note.update({ body, text: textOfNote(body), textChangedAt: new Date() }, { transaction });
   await keepLinks(note.id, body, transaction);
 }
 
@@ -44,7 +44,9 @@ export async function writeBody(
  * told and keeps what it has.
  */
 export async function changeNote(note: NoteRow, change: NoteChange, deed: Deed): Promise<void> {
-  if (change.body && change.seenAt && note.updatedAt.toISOString() !== change.seenAt && note.body !== null) {
+  const isOlder = change.seenAt && note.body !== null && textChangedAt(note) !== change.seenAt;
+  // The same text once more is no conflict: the answer to the first time got lost.
+  if (change.body && isOlder && JSON.stringify(note.body) !== JSON.stringify(change.body)) {
     throw new Problem(
       'not-possible-now',
       'This note was changed on another device meanwhile.',

@@ -20,6 +20,7 @@ import * as noteHistory from './0018-note-history';
 import * as languageModel from './0019-language-model';
 import * as noteTodos from './0020-note-todos';
 import * as shareLinks from './0021-share-links';
+import * as noteTextChanged from './0022-note-text-changed';
 import * as appointments from './0003-appointments';
 
 /** In order; a migration that has shipped is never changed, a new one is added. */
@@ -45,6 +46,7 @@ const MIGRATIONS: { name: string; up: (schema: QueryInterface) => Promise<void> 
   { name: '0019-language-model', up: languageModel.up },
   { name: '0020-note-todos', up: noteTodos.up },
   { name: '0021-share-links', up: shareLinks.up },
+  { name: '0022-note-text-changed', up: noteTextChanged.up },
 ];
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map((m) => m.name);

@@ -21,6 +21,8 @@ export class NoteRow extends Model<InferAttributes<NoteRow>, InferCreationAttrib
   declare body: CreationOptional<NoteBody | null>;
   /** The words of the document, for finding. */
   declare text: CreationOptional<string>;
+  /** When it was written last, null while nothing is. */
+  declare textChangedAt: CreationOptional<Date | null>;
   /** The day whose note this is: `2026-03-09`. */
   declare day: CreationOptional<string | null>;
   declare folderId: CreationOptional<string | null>;
@@ -39,6 +41,7 @@ export class NoteRow extends Model<InferAttributes<NoteRow>, InferCreationAttrib
         title: DataTypes.TEXT,
         body: jsonText<NoteBody | null>('body', null),
         text: { type: DataTypes.TEXT, defaultValue: '' },
+        textChangedAt: { type: DataTypes.DATE, defaultValue: null },
         day: DataTypes.TEXT,
         folderId: DataTypes.UUID,
         isFavourite: { type: DataTypes.BOOLEAN, defaultValue: false },
@@ -51,6 +54,9 @@ export class NoteRow extends Model<InferAttributes<NoteRow>, InferCreationAttrib
     );
   }
 }
+
+/** Instant of the last change of its text, whatever else changed since. */
+export const textChangedAt = (n: NoteRow): string => (n.textChangedAt ?? n.createdAt).toISOString();
 
 /** What a note is called in lists and sentences. */
 export const titleOfNote = ({ title }: { title: string }): string => title || 'Note without a title';

@@ -40,18 +40,40 @@ describe('a note', () => {
     const first = await ask<Note>('POST', '/notes', { title: 'Two devices', body: doc(paragraph(text('one'))) });
     const second = await ask<Note>('PATCH', `/notes/${first.id}`, {
       body: doc(paragraph(text('two'))),
-      seenAt: first.changedAt,
+      seenAt: first.textChangedAt,
     });
     expect(second.firstWords).toBe('two');
     const late = await ask('PATCH', `/notes/${first.id}`, {
       body: doc(paragraph(text('three'))),
-      seenAt: first.changedAt,
+      seenAt: first.textChangedAt,
     });
     expect(late).toMatchObject({
       status: 409,
       safe: 'Both texts are safe: the other one in the note, yours on this page.',
     });
     expect((await ask<Note>('GET', `/notes/${first.id}`)).firstWords).toBe('two');
+  });
+
+  it('is written on after its title, folder or tags were changed, and after an answer got lost', async () => {
+    const [one, two] = ['one', 'two'].map((word) => doc(paragraph(text(word))));
+    const { id, textChangedAt: seenAt } = await ask<Note>('POST', '/notes', { title: '', body: one });
+    await ask('PATCH', `/notes/${id}`, { title: 'Named later', tags: ['soil'] });
+    const written = await ask<Note>('PATCH', `/notes/${id}`, { body: two, seenAt });
+    expect(written).toMatchObject({ title: 'Named later', tags: ['soil'], firstWords: 'two' });
+    expect(await ask('PATCH', `/notes/${id}`, { body: two, seenAt })).toMatchObject({ firstWords: 'two' });
+    expect(await ask('PATCH', `/notes/${id}`, { body: one, seenAt })).toMatchObject({ status: 409 });
+  });
+
+  it('that a device began without the server is made once, however often it is sent', async () => {
+    const id = randomUUID();
+    const [first, second] = [
+      await ask<Note>('POST', '/notes', { id, title: 'Offline', body: doc(paragraph(text('one'))) }),
+      await ask<Note>('POST', '/notes', { id, title: 'Offline' }),
+    ];
+    expect([first.id, second.id]).toEqual([id, id]);
+    expect(second.firstWords).toBe('one');
+    const all = (await ask<{ items: NoteCard[] }>('GET', '/notes')).items;
+    expect(all.filter((n) => n.title === 'Offline')).toHaveLength(1);
   });
 
   it.each([

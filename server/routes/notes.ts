@@ -53,7 +53,12 @@ export function noteRoutes(database: Sequelize, sounds: SoundStore): Router {
   serve(router, ENDPOINTS.addNote, async ({ body }) => {
     await checkFolder(body.folderId);
     const note = await database.transaction(async (transaction) => {
-      const row = await NoteRow.create({ title: body.title, folderId: body.folderId ?? null }, { transaction });
+      const known = body.id && (await NoteRow.findByPk(body.id, { transaction }));
+      if (known) return known;
+      const row = await NoteRow.create(
+        { ...(body.id ? { id: body.id } : {}), title: body.title, folderId: body.folderId ?? null },
+        { transaction },
+      );
       if (body.body) await writeBody(row, body.body, transaction);
       return row;
     });

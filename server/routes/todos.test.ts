@@ -1,5 +1,6 @@
 import fs from 'node:fs';
 import type { Todo, TodoFeed } from '@immeld/core/contract/todos';
+import { randomUUID } from 'node:crypto';
 import * as nodeIcal from 'node-ical';
 import type { RunningServer } from '../start';
 import { say } from '../testing/filledServer';
@@ -46,6 +47,14 @@ it('keeps priority, notes, order and snoozing', async () => {
   expect([status, body.detail]).toEqual([400, 'A priority is high, middle or low.']);
   expect((await askJson(server, 'PATCH', `/todos/${todo.id}`, { repeat: 'FREQ=SECONDLY' })).status).toBe(400);
   await change(todo.id, { isBinned: true });
+});
+
+it('that a device added without the server is there once, however often it is sent', async () => {
+  const added = { id: randomUUID(), text: 'Buy stakes', who: 'me' };
+  const [first, second] = [await add(added), await add(added)];
+  expect([first.id, second.id]).toEqual([added.id, added.id]);
+  expect((await open()).filter((t) => t.text === 'Buy stakes')).toHaveLength(1);
+  await change(added.id, { isBinned: true });
 });
 
 it('comes again when it is done, and not when that is taken back', async () => {

@@ -59,6 +59,8 @@ export function todoRoutes(): Router {
     if (body.recordingId && !(await Recording.count({ where: { id: body.recordingId } }))) {
       throw new Problem('invalid-request', 'The recording of this to-do does not exist any more.');
     }
+    const known = body.id && (await TodoRow.findByPk(body.id, withRecording));
+    if (known) return todoView(known);
     const { who = null, due = null, project = null, recordingId = null, startMs = null, ...rest } = body;
     const row = await TodoRow.create({
       ...{ ...rest, who, due, project, recordingId, startMs },

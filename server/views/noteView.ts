@@ -1,6 +1,6 @@
 import type { LinkTarget, Note, NoteCard } from '@immeld/core/contract/notes';
 import { linksOfNote, todosOfNote, withTicks, withTitles } from '../filing/noteText';
-import { LinkRow, NoteRow } from '../models/note';
+import { LinkRow, NoteRow, textChangedAt } from '../models/note';
 import { Recording, titleOf } from '../models/recording';
 import { Tag } from '../models/tag';
 import { TodoRow } from '../models/todo';
@@ -45,6 +45,7 @@ export async function noteView(id: string): Promise<Note | null> {
   return {
     ...noteCard(note),
     body: note.body && withTicks(withTitles(note.body, new Map(links.map((l) => [l.id, l.title]))), isDone),
+    textChangedAt: textChangedAt(note),
     links,
     linkedFrom: linkedFrom.map((n) => ({ kind: 'note' as const, id: n.id, title: n.title })),
   };

@@ -55,7 +55,7 @@ export function NotePage({ note, onTaken }: { note: Note; onTaken: () => void })
           />
         ))}
       </View>
-      {note.day ? <Title>{noteTitle(note)}</Title> : <NoteTitleField note={note} />}
+      {note.day ? <Title>{noteTitle(note)}</Title> : <NoteTitleField title={writing.title} onChange={writing.rename} />}
       {writing.state === 'conflict' && <Conflict writing={writing} />}
       {/* The editor stays, so that nothing typed is lost by looking elsewhere. */}
       <View style={{ flex: 1, minHeight: 0, display: view === 'text' ? 'flex' : 'none' }}>
@@ -85,18 +85,17 @@ export function NotePage({ note, onTaken }: { note: Note; onTaken: () => void })
   );
 }
 
-function NoteTitleField({ note }: { note: Note }) {
+function NoteTitleField({ title, onChange }: { title: string; onChange: (title: string) => void }) {
   const colours = useColours();
-  const { note: change } = useChanges();
-  const [typed, setTyped] = useState(note.title);
-  const save = () => {
-    if (typed.trim() !== note.title) change.mutate({ id: note.id, change: { title: typed.trim() } });
+  const [typed, setTyped] = useState(title);
+  const change = (text: string) => {
+    setTyped(text);
+    onChange(text.trim());
   };
   return (
     <TextInput
       value={typed}
-      onChangeText={setTyped}
-      onBlur={save}
+      onChangeText={change}
       // A long title is read whole; Enter ends it as in a field of one line.
       multiline
       onKeyPress={(e) => {

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { call } from '../../api/call';
 import { useDevice } from '../../offline/deviceContext';
+import { forgetSeen } from '../../offline/lastSeen';
 import { forgetKept } from '../../settings/kept';
 import { Field } from '../../ui/field';
 import { Failure } from '../../ui/notice';
@@ -23,6 +24,7 @@ export function DeleteAccount({ account, onDeleted }: { account: Account; onDele
     onSuccess: async (removed) => {
       // Else what waits on this device would begin a new account by itself.
       await store.forgetAll();
+      await forgetSeen();
       forgetKept();
       onDeleted(removed);
       await client.resetQueries();

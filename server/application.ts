@@ -7,7 +7,7 @@ import staticOrPacked from 'express-static-gzip';
 import helmet from 'helmet';
 import fs from 'node:fs';
 import path from 'node:path';
-import type { Sequelize } from 'sequelize';
+import { type Sequelize, UniqueConstraintError } from 'sequelize';
 import { knownAccount } from './accounts/sessions';
 import type { BringingsBack } from './backup/bringingsBack';
 import type { KeptArchives } from './backup/keptArchives';
@@ -204,6 +204,8 @@ function problemFrom(error: unknown): Problem {
   if (type === 'entity.too.large') return new Problem('too-large', 'This is more text than fits into one request.');
   if ((error as { status?: number }).status === 404)
     return new Problem('not-found', 'There is nothing at this address.');
+  if (error instanceof UniqueConstraintError)
+    return new Problem('not-possible-now', 'There is something with this name or id already.');
   console.error(error);
   return new Problem(
     'server-error',

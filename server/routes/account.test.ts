@@ -294,6 +294,21 @@ describe('another account’s things', () => {
     expect(await owner.recordings()).toContain(ids['recordings']);
   });
 
+  it('keep their ids: nobody else begins something under one, or moves it', async () => {
+    const [owner, other] = [await someone(), await someone()];
+    for (const [at, part] of [
+      ['/notes', { title: 'Mine' }],
+      ['/todos', { text: 'Mine' }],
+    ] as const) {
+      const { id } = (await owner.ask<{ id: string }>('POST', at, part)).body;
+      expect((await other.ask('POST', at, { ...part, id })).status).toBe(409);
+      expect((await other.ask('PUT', '/todo-order', { places: [{ id, position: -5 }] })).body).toEqual({ count: 0 });
+      expect((await other.ask<{ items: unknown[] }>('GET', at)).body.items).toEqual([]);
+    }
+    const [todo] = (await owner.ask<{ items: { position: number }[] }>('GET', '/todos')).body.items;
+    expect(todo!.position).toBeGreaterThan(0);
+  });
+
   it('stand in no list, are found by no word, and belong to no day', async () => {
     pool.answer = new ControlledPool().answer;
     const owner = await someone();

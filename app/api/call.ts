@@ -67,7 +67,7 @@ export async function answerTo(key: keyof Endpoints, sent: Sent & { file?: Blob 
     throw UNREACHABLE;
   }
   if (response.ok) {
-    if (isSeen(key)) void keepSeen(addressOf(key, sent), response);
+    if (isSeen(key)) keepSeen(addressOf(key, sent), response);
     return response;
   }
   const problem = (await response.json().catch(() => null)) as ProblemDetails | null;

@@ -1,12 +1,14 @@
 import { useRouter } from 'expo-router';
 import { Empty } from '../ui/notice';
 import { WordButton } from '../ui/press';
+import { UnseenTitle } from '../ui/type';
 import { Page } from '../ui/shell';
 
 export default function NotFoundScreen() {
   const router = useRouter();
   return (
     <Page>
+      <UnseenTitle>Nothing here</UnseenTitle>
       <Empty
         title="There is nothing at this address"
         action={<WordButton label="Go to the day" onPress={() => router.navigate('/')} />}

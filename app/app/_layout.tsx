@@ -12,7 +12,7 @@ import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { ApiProblem } from '../api/call';
 import { useJobEvents } from '../api/queries';
 import { DeviceProvider, OutboxProvider } from '../offline/deviceContext';
-import { thinOutSeen } from '../offline/lastSeen';
+import { thinOutSeen, writeSeen } from '../offline/lastSeen';
 import { sendDrafts } from '../offline/noteDrafts';
 import { sendTodos } from '../offline/todosToSend';
 import { UpdateNotice } from '../offline/updateNotice';
@@ -83,6 +83,9 @@ function Live() {
   useEffect(() => {
     void sendKept().then((count) => (count > 0 ? client.invalidateQueries() : undefined));
     void thinOutSeen();
+    const leave = () => void writeSeen();
+    window.addEventListener('pagehide', leave);
+    return () => window.removeEventListener('pagehide', leave);
   }, [client]);
   const refresh = async () => {
     await sendKept();

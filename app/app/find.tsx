@@ -13,7 +13,7 @@ import { Empty, Failure, Loading } from '../ui/notice';
 import { Press, WordButton } from '../ui/press';
 import { Page } from '../ui/shell';
 import { useColours } from '../ui/theme';
-import { Type } from '../ui/type';
+import { Type, UnseenTitle } from '../ui/type';
 
 /** What was found as one types, the answer above it where a question was asked. */
 export default function FindScreen() {
@@ -27,6 +27,7 @@ export default function FindScreen() {
   const words = parseQuery(q);
   return (
     <Page>
+      <UnseenTitle>Find</UnseenTitle>
       <FlatList
         data={results}
         extraData={current}

@@ -9,7 +9,7 @@ import { settings } from '../settings/settings';
 import { FrameButton, WordButton } from '../ui/press';
 import { detailsFor } from '../ui/speakBar';
 import { Strip } from '../ui/strip';
-import { Type } from '../ui/type';
+import { Type, UnseenTitle } from '../ui/type';
 
 /** A page as small as a card that records as soon as it opens, and files to the tray. */
 export default function QuickScreen() {
@@ -47,6 +47,7 @@ export default function QuickScreen() {
         {...({ dataSet: { elapsed: Math.round(elapsedMs) } } as object)}
         style={{ flex: 1, padding: 12, gap: 8, justifyContent: 'space-between', maxWidth: 560, width: '100%' }}
       >
+        <UnseenTitle>Recording now</UnseenTitle>
         <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 12 }}>
           <Type size="title">{clockTime(elapsedMs)}</Type>
           <Type size="tiny" tone={level === 'good' ? 'faint' : 'rowan'} style={{ flex: 1 }} role="status">
@@ -67,6 +68,7 @@ export default function QuickScreen() {
   }
   return (
     <View style={{ flex: 1, padding: 12, gap: 8, justifyContent: 'space-between', maxWidth: 560, width: '100%' }}>
+      <UnseenTitle>Quick page</UnseenTitle>
       {problem ? (
         <Type role="alert">{problem}</Type>
       ) : (

@@ -2,7 +2,7 @@ import { useLocalSearchParams } from 'expo-router';
 import { itemsOfAddress } from '../features/exports/exportNames';
 import { TakePage } from '../features/exports/takePage';
 import { Page } from '../ui/shell';
-import { Type } from '../ui/type';
+import { Title, Type } from '../ui/type';
 
 /** Recordings and notes as files. */
 export default function TakeScreen() {
@@ -13,7 +13,10 @@ export default function TakeScreen() {
       {items.length ? (
         <TakePage key={text} items={items} />
       ) : (
-        <Type>Choose recordings or notes first: on a shelf, or under “About” of one.</Type>
+        <>
+          <Title>Take along</Title>
+          <Type>Choose recordings or notes first: on a shelf, or under “About” of one.</Type>
+        </>
       )}
     </Page>
   );

@@ -1,20 +1,38 @@
 const SEEN = 'immeld-seen';
 const MOST = 300;
+/** Lists are asked for again and again while things arrive; the newest of a while is written down. */
+const WRITTEN_AFTER_MS = 1500;
+const unwritten = new Map<string, Response>();
 
 const opened = async (): Promise<Cache | null> => (await globalThis.caches?.open(SEEN).catch(() => null)) ?? null;
 
 /** Keeps an answer of the server on this device, for when it does not answer. The newest one of an address stays. */
-export async function keepSeen(address: string, answer: Response): Promise<void> {
+export function keepSeen(address: string, answer: Response): void {
   if (!globalThis.caches) return;
+  if (unwritten.size === 0) setTimeout(() => void writeSeen(), WRITTEN_AFTER_MS);
   // Before anybody has read it.
-  const copy = answer.clone();
-  // A device without room goes without.
-  await (await opened())?.put(address, copy).catch(() => undefined);
+  unwritten.set(address, answer.clone());
+}
+
+let writing: Promise<void> = Promise.resolve();
+
+/** Writes down now what was seen; one after the other, so that the newest is the last. */
+export function writeSeen(): Promise<void> {
+  const answers = [...unwritten];
+  unwritten.clear();
+  writing = writing.then(async () => {
+    const cache = await opened();
+    // A device without room goes without.
+    for (const [address, answer] of answers) await cache?.put(address, answer).catch(() => undefined);
+  });
+  return writing;
 }
 
 /** What the server answered last, null when it never did here. */
-export const lastSeen = async (address: string): Promise<Response | null> =>
-  (await (await opened())?.match(address)) ?? null;
+export async function lastSeen(address: string): Promise<Response | null> {
+  await writeSeen();
+  return (await (await opened())?.match(address)) ?? null;
+}
 
 /** What was seen longest ago goes, so that it does not become more and more. */
 export async function thinOutSeen(): Promise<void> {
@@ -25,5 +43,6 @@ export async function thinOutSeen(): Promise<void> {
 
 /** Somebody else is here now: what was seen before is not for them. */
 export async function forgetSeen(): Promise<void> {
+  unwritten.clear();
   await globalThis.caches?.delete(SEEN).catch(() => false);
 }

@@ -94,7 +94,11 @@ export function Shell({ children }: { children: ReactNode }) {
   const isCapturing = useCaptureNow(isOn);
   // The quick page stands alone, as small as a card; so does a page that may be printed.
   if (pathname === '/quick' || pathname.startsWith('/page/'))
-    return <View style={{ flex: 1, backgroundColor: colours.paper }}>{children}</View>;
+    return (
+      <View role={pathname === '/quick' ? 'main' : undefined} style={{ flex: 1, backgroundColor: colours.paper }}>
+        {children}
+      </View>
+    );
   // What is read or written has the whole phone; its own page leads back.
   const hasWholePhone = /^\/(?:recordings|notes|map)\//.test(pathname);
   if (isWide) {
@@ -102,14 +106,19 @@ export function Shell({ children }: { children: ReactNode }) {
       <View style={{ flex: 1, flexDirection: 'row', backgroundColor: colours.paper }}>
         <KeysPanel />
         <Spine counts={counts} pathname={pathname} />
-        <View style={{ flex: 1, minWidth: 0 }}>{children}</View>
+        <View role="main" style={{ flex: 1, minWidth: 0 }}>
+          {children}
+        </View>
       </View>
     );
   }
   return (
     <View style={{ flex: 1, backgroundColor: colours.paper }}>
       {!hasWholePhone && pathname !== '/now' && (
-        <View style={{ paddingHorizontal: 16, paddingTop: 8, flexDirection: 'row', alignItems: 'center', gap: 8 }}>
+        <View
+          role="banner"
+          style={{ paddingHorizontal: 16, paddingTop: 8, flexDirection: 'row', alignItems: 'center', gap: 8 }}
+        >
           <View style={{ flex: 1 }}>
             <FindBar isWide={false} />
           </View>
@@ -123,15 +132,17 @@ export function Shell({ children }: { children: ReactNode }) {
           </Press>
         </View>
       )}
-      <View style={{ flex: 1, minHeight: 0 }}>{children}</View>
+      <View role="main" style={{ flex: 1, minHeight: 0 }}>
+        {children}
+      </View>
       {hasWholePhone && isCapturing && (
-        <View style={{ padding: 12 }}>
+        <View role="region" aria-label="Speak" style={{ padding: 12 }}>
           <SpeakBar />
         </View>
       )}
       {!hasWholePhone && (
         <View style={{ borderTopWidth: 1, borderTopColor: colours.rule }}>
-          <View style={{ padding: 12, paddingBottom: 8 }}>
+          <View role="region" aria-label="Speak" style={{ padding: 12, paddingBottom: 8 }}>
             <SpeakBar />
           </View>
           <View
@@ -182,7 +193,10 @@ function Spine({ counts, pathname }: { counts: Partial<Record<PlaceName, number>
   const router = useRouter();
   const { data } = useShelves();
   return (
-    <View style={{ width: 190, borderRightWidth: 1, borderRightColor: colours.rule, padding: 12, paddingTop: 20 }}>
+    <View
+      role="banner"
+      style={{ width: 190, borderRightWidth: 1, borderRightColor: colours.rule, padding: 12, paddingTop: 20 }}
+    >
       <Type size="large" face="text" style={{ paddingLeft: 16, paddingBottom: 10 }}>
         Immeld
       </Type>

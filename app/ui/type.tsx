@@ -19,6 +19,20 @@ export function Type({ size = 'small', face = 'face', isBold = false, tone = 'in
   );
 }
 
+/** The heading of a screen whose sight says what it is without one. */
+export function UnseenTitle({ children }: { children: string }) {
+  return (
+    <h1
+      style={{
+        ...{ position: 'absolute', width: 1, height: 1, margin: -1, overflow: 'hidden' },
+        ...{ clipPath: 'inset(50%)', whiteSpace: 'nowrap' },
+      }}
+    >
+      {children}
+    </h1>
+  );
+}
+
 /** The one heading of a screen. */
 export function Title({ children, level = 1 }: { children: string; level?: 1 | 2 }) {
   return (

@@ -47,8 +47,10 @@ export function sheetHtml(sheet: Sheet, pictures: ReadonlyMap<string, string> = 
 <style>${SHEET_STYLE}</style>
 </head>
 <body>
+<main>
 ${head}
 ${sheetBody(sheet, pictures)}
+</main>
 </body>
 </html>
 `;

@@ -46,6 +46,15 @@ it('refuses a template that is none, in a sentence', async () => {
   expect((await askJson(server, 'PATCH', '/templates/minutes', { isRemoved: true })).status).toBe(404);
 });
 
+it('to-dos for which nobody named a project stand under that of their recording, as on the list', async () => {
+  const id = await say({ text: 'Order the ties.', title: 'Ties' });
+  await ask('PATCH', `/recordings/${id}`, { project: 'Quayside limes' });
+  await ask('POST', '/todos', { text: 'Order the ties', who: 'me', recordingId: id });
+  const template = await shipped('todos-by-project');
+  const { sections } = await ask<Sheet>('POST', `/recordings/${id}/sheets`, { template });
+  expect(sections.flatMap((s) => s.groups.map((g) => g.name))).toContain('Quayside limes');
+});
+
 it('a write-up is made, made again in another way, and once only by a template', async () => {
   const template = await shipped('minutes');
   const first = await ask<Sheet>('POST', `/recordings/${recordingId}/sheets`, { template });

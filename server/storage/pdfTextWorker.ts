@@ -1,6 +1,7 @@
 /** A worker thread: reads the words of one PDF and says them, or null where it cannot be read. */
 import fs from 'node:fs';
 import { parentPort, workerData } from 'node:worker_threads';
+import { joinedLines } from './joinedLines';
 
 const MOST_PAGES = 2000;
 
@@ -18,10 +19,7 @@ async function textOf(file: string): Promise<string> {
     pages.push(items.map((item) => ('str' in item ? item.str + (item.hasEOL ? '\n' : '') : '')).join(' '));
   }
   await pdf.destroy();
-  return pages
-    .join('\n')
-    .replace(/[ \t]+/g, ' ')
-    .trim();
+  return joinedLines(pages.join('\n'));
 }
 
 textOf((workerData as { file: string }).file).then(

@@ -4,7 +4,8 @@ import type { MadeSection, Template } from '@immeld/core/contract/templates';
 import { inFigures } from '@immeld/core/transcript/figures';
 import type { Source } from '@immeld/core/writeup/makeWriteUp';
 import { Op } from 'sequelize';
-import { titleOf } from '../models/recording';
+import { Project } from '../models/project';
+import { Recording, titleOf } from '../models/recording';
 import { sharedSettings } from '../models/settings';
 import { SheetRow } from '../models/sheet';
 import { SlipRow } from '../models/slip';
@@ -14,16 +15,19 @@ import { done } from './longWork';
 import { recordingsIn } from './scope';
 
 async function sourceOf(recordingId: string): Promise<Source> {
-  const [passages, slips, todos] = await Promise.all([
+  const [recording, passages, slips, todos] = await Promise.all([
+    Recording.findByPk(recordingId, { include: { model: Project, as: 'project' } }),
     passagesOf(recordingId),
     SlipRow.findAll({ where: { recordingId, binnedAt: null }, order: [['startMs', 'ASC']] }),
     TodoRow.findAll({ where: { recordingId, binnedAt: null, state: { [Op.ne]: 'dropped' } } }),
   ]);
+  // Where nothing that was said names a project, it is that of the recording, as on the list of to-dos.
+  const usual = todos.some((t) => t.project) ? null : (recording?.project?.name ?? null);
   return {
     passages: passages.map(plainPassage),
     slips: slips.map(({ kind, mark, startMs, endMs, text }) => ({ kind, mark, startMs, endMs, text })),
     todos: todos.map(({ id, text, who, due, project, startMs, doneAt }) => ({
-      ...{ id, text, who, due, project, startMs, isDone: doneAt !== null },
+      ...{ id, text, who, due, project: project ?? usual, startMs, isDone: doneAt !== null },
     })),
   };
 }

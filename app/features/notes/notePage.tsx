@@ -9,7 +9,7 @@ import { LineEntry } from '../../ui/lineEntry';
 import { Failure } from '../../ui/notice';
 import { WordButton } from '../../ui/press';
 import { FONTS, SIZES, TOUCH, useColours } from '../../ui/theme';
-import { Title, Type } from '../../ui/type';
+import { Title, Type, UnseenTitle } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
 import { takeAddress } from '../exports/exportNames';
 import { FolderChips } from '../shelves/folderChips';
@@ -55,7 +55,14 @@ export function NotePage({ note, onTaken }: { note: Note; onTaken: () => void })
           />
         ))}
       </View>
-      {note.day ? <Title>{noteTitle(note)}</Title> : <NoteTitleField title={writing.title} onChange={writing.rename} />}
+      {note.day ? (
+        <Title>{noteTitle(note)}</Title>
+      ) : (
+        <>
+          <UnseenTitle>{noteTitle(note)}</UnseenTitle>
+          <NoteTitleField title={writing.title} onChange={writing.rename} />
+        </>
+      )}
       {writing.state === 'conflict' && <Conflict writing={writing} />}
       {/* The editor stays, so that nothing typed is lost by looking elsewhere. */}
       <View style={{ flex: 1, minHeight: 0, display: view === 'text' ? 'flex' : 'none' }}>

@@ -42,7 +42,10 @@ export async function thinOutSeen(): Promise<void> {
 }
 
 /** Somebody else is here now: what was seen before is not for them. */
-export async function forgetSeen(): Promise<void> {
+export function forgetSeen(): Promise<void> {
   unwritten.clear();
-  await globalThis.caches?.delete(SEEN).catch(() => false);
+  writing = writing.then(async () => {
+    await globalThis.caches?.delete(SEEN).catch(() => false);
+  });
+  return writing;
 }

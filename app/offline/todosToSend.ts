@@ -76,7 +76,9 @@ let sending: Promise<number> | null = null;
 
 /** Sends what was kept here, as far as the server answers. Resolves to the number of to-dos that were sent. */
 export function sendTodos(): Promise<number> {
-  sending ??= sendAll().finally(() => {
+  // What has come since the one under way began would be missed.
+  if (sending) return sending.then(sendTodos);
+  sending = sendAll().finally(() => {
     sending = null;
   });
   return sending;

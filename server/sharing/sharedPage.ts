@@ -87,7 +87,7 @@ export function sharedPage(
   pictures: ReadonlyMap<string, string>,
 ): string {
   const player = soundPath
-    ? `<div class="player"><audio controls preload="metadata" src="${escapeHtml(soundPath)}" aria-label="The sound of ${escapeHtml(sheet.title)}"></audio></div>`
+    ? `<div class="player" role="region" aria-label="Sound"><audio controls preload="metadata" src="${escapeHtml(soundPath)}" aria-label="The sound of ${escapeHtml(sheet.title)}"></audio></div>`
     : '';
   const facts = sheet.facts.map((f) => `<p class="facts">${escapeHtml(f)}</p>`).join('\n');
   return page({

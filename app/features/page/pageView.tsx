@@ -54,6 +54,7 @@ export function PageView({ recording }: { recording: Recording }) {
     <ScrollView style={{ flex: 1, backgroundColor: colours.paper }}>
       <style>{PRINT_RULES}</style>
       <View
+        role="banner"
         {...({ dataSet: { screen: 'true' } } as object)}
         style={{ padding: 16, paddingBottom: 0, maxWidth: 720, width: '100%', alignSelf: 'center' }}
       >

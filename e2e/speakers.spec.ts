@@ -110,6 +110,8 @@ test('a listed name is heard rightly when transcribed again, offered where a wor
   // By hand: what sounds like a word is offered, put there, and taken back.
   const talk = await recordingOf(immeld, 'Appointment with Bram.m4a');
   await page.goto(`${immeld.address}/recordings/${talk.id}`);
+  // It comes with the settings, after the words, and moves them.
+  await expect(page.getByRole('button', { name: /doubtful words/ })).toBeVisible();
   await page.getByText('Otto.', { exact: true }).first().dblclick();
   await page.getByRole('button', { name: 'Put Ottoline here' }).click();
   await expect(page.getByRole('textbox', { name: 'Text of the passage' })).toHaveValue(/Ottoline\./);

@@ -1,17 +1,20 @@
 const SEEN = 'immeld-seen';
 const MOST = 300;
-/** Lists are asked for again and again while things arrive; the newest of a while is written down. */
-const WRITTEN_AFTER_MS = 1500;
+/** Lists are asked for again and again while things arrive: an address is written down so often at most. */
+const WRITTEN_EVERY_MS = 3000;
 const unwritten = new Map<string, Response>();
+const writtenAt = new Map<string, number>();
 
 const opened = async (): Promise<Cache | null> => (await globalThis.caches?.open(SEEN).catch(() => null)) ?? null;
 
 /** Keeps an answer of the server on this device, for when it does not answer. The newest one of an address stays. */
 export function keepSeen(address: string, answer: Response): void {
   if (!globalThis.caches) return;
-  if (unwritten.size === 0) setTimeout(() => void writeSeen(), WRITTEN_AFTER_MS);
+  const isWaiting = unwritten.size > 0;
   // Before anybody has read it.
   unwritten.set(address, answer.clone());
+  if (Date.now() - (writtenAt.get(address) ?? 0) > WRITTEN_EVERY_MS) void writeSeen();
+  else if (!isWaiting) setTimeout(() => void writeSeen(), WRITTEN_EVERY_MS);
 }
 
 let writing: Promise<void> = Promise.resolve();
@@ -20,6 +23,7 @@ let writing: Promise<void> = Promise.resolve();
 export function writeSeen(): Promise<void> {
   const answers = [...unwritten];
   unwritten.clear();
+  for (const [address] of answers) writtenAt.set(address, Date.now());
   writing = writing.then(async () => {
     const cache = await opened();
     // A device without room goes without.

@@ -292,6 +292,31 @@ test('a page that the browser has put to sleep goes on recording', async ({ imme
   await talker.close();
 });
 
+test('a page that was busy for seconds gets its sound late, and says of no gap that is not there', async ({
+  immeld,
+}) => {
+  const talker = await Talker.open(immeld);
+  const { page } = talker;
+  await page.goto(immeld.address);
+  await page.getByRole('button', { name: 'Speak' }).click();
+  await expect.poll(() => talker.elapsedMs()).toBeGreaterThan(1500);
+  const before = (await talker.elapsedMs())!;
+  const begun = Date.now();
+  await page.evaluate(() => {
+    const until = performance.now() + 5000;
+    while (performance.now() < until);
+  });
+  // A gap would be said after the second in which sound that is late may come.
+  await expect.poll(() => talker.elapsedMs(), { timeout: 30_000 }).toBeGreaterThan(before + 6500);
+  // A busy machine plays the fake microphone more slowly than the clock goes: that is what may be said to be missing.
+  const missingMs = Date.now() - begun - ((await talker.elapsedMs())! - before);
+  const said = /(\d+) s were not heard/.exec((await page.getByRole('log').textContent())!)?.[1] ?? 0;
+  expect(Number(said)).toBeLessThanOrEqual(Math.round(missingMs / 1000) + 1);
+  await page.getByRole('button', { name: 'Finish' }).click();
+  await expect(page.getByRole('heading', { name: 'Tray' })).toBeVisible();
+  await talker.close();
+});
+
 test('what was recorded without a network is sent by the service worker when no page is open', async ({ immeld }) => {
   const talker = await Talker.open(immeld);
   const { page } = talker;

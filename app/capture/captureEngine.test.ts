@@ -96,9 +96,9 @@ async function speaking(open: () => Promise<OpenSources> = async () => sources()
 }
 
 /** Tenths of a second of sound at this level. */
-function hear(tenths: number, level = 0.4): void {
+function hear(tenths: number, level = 0.4, everyMs = 100): void {
   for (let i = 0; i < tenths; i++) {
-    clock += 100;
+    clock += everyMs;
     tap.port.onmessage!({ data: new Float32Array(RATE / 10).fill(level) });
   }
 }
@@ -178,9 +178,32 @@ describe('recording', () => {
     const { engine } = await speaking();
     hear(10);
     clock += 20_000;
-    hear(1);
-    expect(engine.state.slips).toMatchObject([{ kind: 'gap', text: expect.stringContaining('20 s were not heard') }]);
+    hear(12);
+    expect(engine.state.slips).toMatchObject([
+      { kind: 'gap', startMs: 1000, text: expect.stringContaining('20 s were not heard') },
+    ]);
     engine.finish();
+  });
+
+  it('marks nothing when the page was busy and the sound came late', async () => {
+    const { engine } = await speaking();
+    hear(10);
+    clock += 6000;
+    hear(60, 0.4, 1);
+    hear(20);
+    expect(Math.round(engine.state.elapsedMs)).toBe(9000);
+    expect(engine.state.slips).toEqual([]);
+    engine.finish();
+  });
+
+  it('marks what is missing also when it ends before that is certain', async () => {
+    const { store, engine, finished } = await speaking();
+    hear(10);
+    clock += 20_000;
+    hear(1);
+    engine.finish();
+    await settled(() => finished.length === 1);
+    expect((await store.slipsOf(finished[0]!)).map((k) => k.slip)).toMatchObject([{ kind: 'gap', startMs: 1000 }]);
   });
 
   it('marks the time for which the system had muted the microphone', async () => {

@@ -3,6 +3,7 @@ import { v4 as newId } from 'uuid';
 import type { CaptureStore } from '../offline/captureStore';
 import { localTime } from '../ui/dates';
 import { captureLock, heldLock, keepScreenOn, roomToRecord } from './deviceHolds';
+import { type Gap, GapFinder, gapWords } from './gapFinder';
 import { type LevelWord, levelWord } from './levels';
 import type { LiveText } from './liveText';
 import { type OpenSources, type SourceChoice, SourceProblem, openSources } from './sources';
@@ -48,8 +49,6 @@ const IDLE: CaptureNow = {
 /** So often what was recorded goes to the disk: with what the encoder holds back, a crash costs less than two seconds. */
 const PIECE_MS = 250;
 const SHOWN_PEAKS = 600;
-/** The sound thread is heard ten times a second; silence of this length means that the page was asleep. */
-const ASLEEP_MS = 3000;
 const WATCH_MS = 1000;
 /** A recorder that has given nothing after this time gives nothing at all. */
 const SILENT_RECORDER_MS = 5000;
@@ -65,7 +64,7 @@ type Running = {
   isThrownAway: boolean;
   pausedAt: number | null;
   mutedAt: number | null;
-  lastHeard: number;
+  gaps: GapFinder;
   lastSpaceCheck: number;
   lastTextKept: number;
   watch: ReturnType<typeof setInterval>;
@@ -130,6 +129,7 @@ export class CaptureEngine {
     if (!running || this.now.stage !== 'recording') return;
     running.recorder.pause();
     running.journal.pause();
+    this.markGap(running.gaps.settle());
     running.pausedAt = performance.now();
     this.set({ stage: 'paused' });
   }
@@ -139,7 +139,7 @@ export class CaptureEngine {
     if (!running || running.pausedAt === null) return;
     const minutes = Math.round((performance.now() - running.pausedAt) / 60_000);
     running.pausedAt = null;
-    running.lastHeard = performance.now();
+    running.gaps.restart();
     running.recorder.resume();
     running.journal.run();
     this.set({ stage: 'recording' });
@@ -244,7 +244,7 @@ export class CaptureEngine {
     const running: Running = {
       ...{ id, sources, recorder, journal, isThrownAway: false },
       pieces: new PieceWriter(this.store, id, () => this.storageIsFull(running)),
-      ...{ pausedAt: null, mutedAt: null, lastHeard: clock, lastSpaceCheck: -Infinity, lastTextKept: clock },
+      ...{ pausedAt: null, mutedAt: null, gaps: new GapFinder(), lastSpaceCheck: -Infinity, lastTextKept: clock },
       watch: setInterval(() => this.watch(running), WATCH_MS),
       letScreenGo: keepScreenOn(),
       releaseLock,
@@ -281,19 +281,13 @@ export class CaptureEngine {
   }
 
   private hear(running: Running, samples: Float32Array, rate: number): void {
-    if (this.running !== running) return;
-    const clock = performance.now();
-    const asleepMs = clock - running.lastHeard;
-    running.lastHeard = clock;
-    if (this.now.stage !== 'recording') return;
-    if (asleepMs > ASLEEP_MS) {
-      const seconds = Math.round(asleepMs / 1000);
-      this.addSlip({ kind: 'gap', text: `${seconds} s were not heard: the device had put this page to sleep.` });
-    }
+    if (this.running !== running || this.now.stage !== 'recording') return;
+    const soundMs = (samples.length / rate) * 1000;
+    this.markGap(running.gaps.add(soundMs, this.now.elapsedMs));
     let peak = 0;
     for (const value of samples) peak = Math.max(peak, Math.abs(value));
     const peaks = [...this.now.peaks.slice(-SHOWN_PEAKS + 1), Math.min(100, Math.round(peak * 100))];
-    const elapsedMs = this.now.elapsedMs + (samples.length / rate) * 1000;
+    const elapsedMs = this.now.elapsedMs + soundMs;
     this.set({ peaks, elapsedMs, level: levelWord(peaks) });
     this.live.push(samples, rate);
   }
@@ -312,6 +306,7 @@ export class CaptureEngine {
     if (!running || this.now.stage === 'finishing') return;
     running.isThrownAway = isThrownAway;
     this.endOfMute(running);
+    this.markGap(running.gaps.settle());
     this.set({ stage: 'finishing' });
     if (running.recorder.state === 'inactive') void this.complete(running);
     else running.recorder.stop();
@@ -377,6 +372,10 @@ export class CaptureEngine {
     } else if (room.state === 'little') {
       this.set({ warning: `Little room is left on this device: enough for about ${room.minutes} more minutes.` });
     }
+  }
+
+  private markGap(gap: Gap | null): void {
+    if (gap) this.addSlip({ kind: 'gap', startMs: gap.atMs, text: gapWords(gap) });
   }
 
   private endOfMute(running: Running): void {

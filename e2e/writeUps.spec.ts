@@ -1,4 +1,6 @@
 import fs from 'node:fs';
+import http from 'node:http';
+import type { AddressInfo } from 'node:net';
 import type { Note } from '@immeld/core/contract/notes';
 import type { Todo } from '@immeld/core/contract/todos';
 import { expect, expectAccessible, heardForReal, recordingNamed, test } from './immeld';
@@ -230,6 +232,37 @@ test('a language model of one’s own writes a write-up: what is sent is shown, 
   await page.getByRole('button', { name: 'Make a write-up' }).click();
   await page.getByRole('switch', { name: 'Written by my language model' }).click();
   await page.getByRole('button', { name: /^Key points\./ }).click();
-  await expect(page.getByRole('alert')).toContainText('was made by the built-in way');
-  await expect(page.getByRole('article', { name: 'Key points' })).toBeVisible();
+  const points = page.getByRole('article', { name: 'Key points' });
+  await expect(points.getByRole('alert')).toContainText('was made by the built-in way');
+  await expect(points.getByRole('alert')).toBeInViewport();
+});
+
+test('a language model that writes for too long can be stopped: it is told so, and nothing is kept', async ({
+  page,
+  immeld,
+}) => {
+  let hasGone = false;
+  const slow = http.createServer((_, response) => {
+    response.writeHead(200, { 'Content-Type': 'text/event-stream' });
+    response.write('data: {"choices":[{"delta":{"content":"## Decisions"}}]}\n\n');
+    response.on('close', () => (hasGone = true));
+  });
+  await new Promise<void>((resolve) => slow.listen(0, '127.0.0.1', resolve));
+  const address = `http://127.0.0.1:${(slow.address() as AddressInfo).port}`;
+  for (const body of [{ address, isOn: true }, { hasAgreed: true }]) {
+    await fetch(`${immeld.address}/api/language-model`, {
+      ...{ method: 'PATCH', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) },
+    });
+  }
+  const { id } = await recordingNamed(immeld, 'Appointment with Bram.m4a');
+  await page.goto(`${immeld.address}/recordings/${id}?part=write-ups`);
+  await page.getByRole('button', { name: 'Make a write-up' }).click();
+  await page.getByRole('switch', { name: 'Written by my language model' }).click();
+  await page.getByRole('button', { name: /^Outline\./ }).click();
+  await expect(page.getByText('Decisions', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Stop it' }).click();
+  await expect.poll(() => hasGone).toBe(true);
+  await expect(page.getByRole('heading', { name: 'By which template?' })).toBeVisible();
+  await expect(page.getByRole('article', { name: 'Outline' })).toHaveCount(0);
+  slow.close();
 });

@@ -49,14 +49,18 @@ function isSeen(key: keyof Endpoints): boolean {
 
 /**
  * The answer of an endpoint as it comes, for what is no JSON; `sent.file` are the bytes to send. Where the server does not
- * answer at all, what it answered last. Throws ApiProblem.
+ * answer at all, what it answered last. Throws ApiProblem; whoever stops it by `sent.signal` gets UNREACHABLE.
  */
-export async function answerTo(key: keyof Endpoints, sent: Sent & { file?: Blob } = {}): Promise<Response> {
+export async function answerTo(
+  key: keyof Endpoints,
+  sent: Sent & { file?: Blob; signal?: AbortSignal } = {},
+): Promise<Response> {
   let response: Response;
   try {
     response = await fetchAsSomebody(fetch, addressOf(key, sent), {
       method: ENDPOINTS[key].method.toUpperCase(),
       ...(sent.file ? { body: sent.file } : {}),
+      ...(sent.signal ? { signal: sent.signal } : {}),
       ...(sent.body === undefined
         ? {}
         : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(sent.body) }),

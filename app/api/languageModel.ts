@@ -28,14 +28,16 @@ export const useModelRequest = (recordingId: string, template: Template | null) 
 /**
  * Has the language model make a write-up.
  * @param onText what it has written so far
+ * @param signal stops it; nothing is kept then
  * @returns the write-up, with the reason where it is not the model's
  */
 export async function writtenByModel(
   recordingId: string,
   template: Template,
   onText: (text: string) => void,
+  signal: AbortSignal,
 ): Promise<{ sheet: Sheet; problem: string | null }> {
-  const answer = await answerTo('makeModelSheet', { params: { id: recordingId }, body: { template } });
+  const answer = await answerTo('makeModelSheet', { params: { id: recordingId }, body: { template }, signal });
   const reader = answer.body!.pipeThrough(new TextDecoderStream()).getReader();
   let waiting = '';
   let written = '';

@@ -11,11 +11,13 @@ import { Title, Type } from '../../ui/type';
 /** About so many tokens a word has, for a guess at what is paid for. Common practice, no source. */
 const TOKENS_PER_WORD = 1.35;
 
+/** A write-up that was just made, and why it is not the model's, if it is not. */
+export type Written = { sheetId: string; problem: string | null };
+
 type WritingProps = {
   recordingId: string;
   template: Template;
-  /** @param problem why it is not the model's, if it is not */
-  onDone: (problem: string | null) => void;
+  onDone: (written: Written) => void;
   onClose: () => void;
 };
 
@@ -26,18 +28,19 @@ export function ModelWriting({ recordingId, template, onDone, onClose }: Writing
   const { change } = useLanguageModelChanges();
   const [text, setText] = useState('');
   const [error, setError] = useState<unknown>(null);
+  const [stop] = useState(() => new AbortController());
   const hasBegun = useRef(false);
   const isReady = model?.hasAgreed === true;
   useEffect(() => {
     if (!isReady || hasBegun.current) return;
     hasBegun.current = true;
-    writtenByModel(recordingId, template, setText)
-      .then(async ({ problem }) => {
+    writtenByModel(recordingId, template, setText, stop.signal)
+      .then(async ({ sheet, problem }) => {
         await client.invalidateQueries({ queryKey: ['sheets', recordingId] });
-        onDone(problem);
+        onDone({ sheetId: sheet.id, problem });
       })
-      .catch(setError);
-  }, [isReady, recordingId, template, client, onDone]);
+      .catch((why) => stop.signal.aborted || setError(why));
+  }, [isReady, recordingId, template, client, onDone, stop]);
   if (!model) return <Loading />;
   if (!isReady) {
     return (
@@ -63,8 +66,15 @@ export function ModelWriting({ recordingId, template, onDone, onClose }: Writing
         <>
           {text === '' && <Loading label="Waiting for its first words" />}
           <Type face="text" size="body" aria-live="off">
-            {text}
+            {text.replace(/^## */gm, '')}
           </Type>
+          <WordButton
+            label="Stop it"
+            onPress={() => {
+              stop.abort();
+              onClose();
+            }}
+          />
         </>
       )}
     </PencilBox>

@@ -1,7 +1,7 @@
 import { type Line, type Sheet, type Template, WORDINGS } from '@immeld/core/contract/templates';
 import { writeUpAsMarkdown } from '@immeld/core/writeup/asMarkdown';
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import type { SheetChanges } from '../../api/templates';
 import { CopyButton } from '../../ui/copyButton';
@@ -18,11 +18,13 @@ type OneSheetProps = {
   /** What it is made of, for its title when it is taken along. */
   of: string;
   changes: SheetChanges;
+  /** It was just asked for from the language model; why it is not the model's, if it is not. */
+  fallback?: string | null;
   onPlay: (line: Line) => void;
 };
 
 /** A write-up in pencil: kept as a note, made again in another way, or dropped. */
-export function OneSheet({ sheet, of, changes: { again, drop, keep }, onPlay }: OneSheetProps) {
+export function OneSheet({ sheet, of, changes: { again, drop, keep }, fallback, onPlay }: OneSheetProps) {
   const router = useRouter();
   const showDone = useShowDone();
   const { template, sections } = sheet;
@@ -32,9 +34,19 @@ export function OneSheet({ sheet, of, changes: { again, drop, keep }, onPlay }: 
   const change = (next: Template) =>
     again.mutate({ id: sheet.id, template: next, kept: [...kept] }, { onSuccess: (made) => setKept(keptIn(made)) });
   const toggle = (at: number) => setKept(kept.includes(at) ? kept.filter((k) => k !== at) : [...kept, at]);
+  const box = useRef<View>(null);
+  const isNew = fallback !== undefined;
+  useEffect(() => {
+    if (isNew) (box.current as unknown as HTMLElement | null)?.scrollIntoView?.({ block: 'start' });
+  }, [isNew]);
   return (
-    <View role="article" aria-label={template.name}>
+    <View ref={box} role="article" aria-label={template.name}>
       <PencilBox>
+        {fallback && (
+          <Type role="alert" tone="rowan">
+            {fallback} This write-up was made by the built-in way.
+          </Type>
+        )}
         <Type size="tiny" tone="faint">
           {sheet.isByModel ? 'Write-up in pencil, by your language model' : 'Write-up in pencil'}
         </Type>

@@ -12,7 +12,7 @@ import { Press, WordButton } from '../../ui/press';
 import { useColours } from '../../ui/theme';
 import { Title, Type } from '../../ui/type';
 import { titleOf } from '../tray/recordingRow';
-import { ModelWriting } from './modelWriting';
+import { ModelWriting, type Written } from './modelWriting';
 import { OneSheet } from './oneSheet';
 
 type SheetsProps = { recording: Recording; onPlay: (ms: number) => void };
@@ -25,9 +25,9 @@ export function Sheets({ recording, onPlay }: SheetsProps) {
   const router = useRouter();
   const [isChoosing, setChoosing] = useState(false);
   const [byModel, setByModel] = useState<Template | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const written = useCallback((why: string | null) => {
-    setProblem(why);
+  const [written, setWritten] = useState<Written | null>(null);
+  const showWritten = useCallback((made: Written) => {
+    setWritten(made);
     setByModel(null);
     setChoosing(false);
   }, []);
@@ -41,25 +41,23 @@ export function Sheets({ recording, onPlay }: SheetsProps) {
           sheet={sheet}
           of={titleOf(recording)}
           changes={changes}
+          {...(written && written.sheetId === sheet.id ? { fallback: written.problem } : {})}
           onPlay={({ startMs }) => startMs !== null && onPlay(startMs)}
         />
       ))}
       {make.error && <Failure error={make.error} />}
-      {problem && (
-        <Type role="alert" tone="rowan">
-          {problem} The write-up above was made by the built-in way.
-        </Type>
-      )}
       {byModel ? (
-        <ModelWriting recordingId={recording.id} template={byModel} onDone={written} onClose={() => setByModel(null)} />
+        <ModelWriting
+          recordingId={recording.id}
+          template={byModel}
+          onDone={showWritten}
+          onClose={() => setByModel(null)}
+        />
       ) : isChoosing ? (
         <TemplateChoice
           isBusy={make.isPending}
           onChoose={(template) => make.mutate(template, { onSuccess: () => setChoosing(false) })}
-          onChooseModel={(template) => {
-            setProblem(null);
-            setByModel(template);
-          }}
+          onChooseModel={setByModel}
           onClose={() => setChoosing(false)}
         />
       ) : (

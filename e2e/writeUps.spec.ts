@@ -244,7 +244,7 @@ test('a language model that writes for too long can be stopped: it is told so, a
   let hasGone = false;
   const slow = http.createServer((_, response) => {
     response.writeHead(200, { 'Content-Type': 'text/event-stream' });
-    response.write('data: {"choices":[{"delta":{"content":"## Decisions"}}]}\n\n');
+    response.write('data: {"choices":[{"delta":{"content":"## Written slowly"}}]}\n\n');
     response.on('close', () => (hasGone = true));
   });
   await new Promise<void>((resolve) => slow.listen(0, '127.0.0.1', resolve));
@@ -259,7 +259,7 @@ test('a language model that writes for too long can be stopped: it is told so, a
   await page.getByRole('button', { name: 'Make a write-up' }).click();
   await page.getByRole('switch', { name: 'Written by my language model' }).click();
   await page.getByRole('button', { name: /^Outline\./ }).click();
-  await expect(page.getByText('Decisions', { exact: true })).toBeVisible();
+  await expect(page.getByText('Written slowly', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Stop it' }).click();
   await expect.poll(() => hasGone).toBe(true);
   await expect(page.getByRole('heading', { name: 'By which template?' })).toBeVisible();

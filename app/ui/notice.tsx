@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { ActivityIndicator } from 'react-native-paper';
 import { ApiProblem } from '../api/call';
@@ -35,6 +35,23 @@ export function Failure({ error, onRetry }: { error: unknown; onRetry?: () => vo
       {onRetry && <WordButton label="Try again" onPress={onRetry} />}
     </View>
   );
+}
+
+/** Long enough that what is quick does not flicker. */
+const SLOW_MS = 500;
+
+/** Whether something goes on for so long by now that it has to be said. */
+export function useIsSlow(isGoingOn: boolean): boolean {
+  const [isSlow, setSlow] = useState(false);
+  useEffect(() => {
+    if (!isGoingOn) return undefined;
+    const timer = setTimeout(() => setSlow(true), SLOW_MS);
+    return () => {
+      clearTimeout(timer);
+      setSlow(false);
+    };
+  }, [isGoingOn]);
+  return isSlow;
 }
 
 export function Loading({ label = 'Opening' }: { label?: string }) {

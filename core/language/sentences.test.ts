@@ -40,6 +40,10 @@ describe('sentences of plain text', () => {
     ['He said “Stop.” Then he left.', ['He said “Stop.”', 'Then he left.']],
     ['a line\r\nbroken in two\n\nanother block', ['a line broken in two', 'another block']],
     ['- buy bread\n- call Jun\n2) pay', ['buy bread', 'call Jun', 'pay']],
+    [
+      '今日は雨です。 Please send the plan. من يدفع؟ Bram pays.',
+      ['今日は雨です。', 'Please send the plan.', 'من يدفع؟', 'Bram pays.'],
+    ],
     ['It was late. and dark.', ['It was late. and dark.']],
     ['', []],
     ['  \n \n ', []],

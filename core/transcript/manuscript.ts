@@ -41,5 +41,5 @@ const ABBREVIATIONS = new Set(['mr.', 'mrs.', 'ms.', 'dr.', 'prof.', 'st.', 'no.
 
 /** Whether a written word ends a sentence, so "Dr." does not. */
 export function endsSentence(word: string): boolean {
-  return /[.?!…]["'”’)]*$/.test(word) && !ABBREVIATIONS.has(word.toLowerCase()) && !/^\p{Lu}\.$/u.test(word);
+  return /[.?!…。！？؟।]["'”’)」]*$/u.test(word) && !ABBREVIATIONS.has(word.toLowerCase()) && !/^\p{Lu}\.$/u.test(word);
 }

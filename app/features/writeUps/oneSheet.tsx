@@ -6,7 +6,7 @@ import { View } from 'react-native';
 import type { SheetChanges } from '../../api/templates';
 import { CopyButton } from '../../ui/copyButton';
 import { useShowDone, whenDone } from '../../ui/doing';
-import { Failure } from '../../ui/notice';
+import { Failure, Loading, useIsSlow } from '../../ui/notice';
 import { OneOf } from '../../ui/oneOf';
 import { PencilBox } from '../../ui/pencil';
 import { Press, WordButton } from '../../ui/press';
@@ -18,33 +18,35 @@ type OneSheetProps = {
   /** What it is made of, for its title when it is taken along. */
   of: string;
   changes: SheetChanges;
-  /** It was just asked for from the language model; why it is not the model's, if it is not. */
-  fallback?: string | null;
+  /** It was just made, and is brought into view. */
+  isNew?: boolean;
+  /** Why it is not the language model's, where that was asked for. */
+  problem?: string | null;
   onPlay: (line: Line) => void;
 };
 
 /** A write-up in pencil: kept as a note, made again in another way, or dropped. */
-export function OneSheet({ sheet, of, changes: { again, drop, keep }, fallback, onPlay }: OneSheetProps) {
+export function OneSheet({ sheet, of, changes: { again, drop, keep }, isNew, problem, onPlay }: OneSheetProps) {
   const router = useRouter();
   const showDone = useShowDone();
   const { template, sections } = sheet;
   const [isChanging, setChanging] = useState(false);
   const [kept, setKept] = useState<readonly number[]>(() => keptIn(sheet));
   const title = `${template.name}: ${of}`;
+  const isSlow = useIsSlow(again.isPending && again.variables.id === sheet.id);
   const change = (next: Template) =>
     again.mutate({ id: sheet.id, template: next, kept: [...kept] }, { onSuccess: (made) => setKept(keptIn(made)) });
   const toggle = (at: number) => setKept(kept.includes(at) ? kept.filter((k) => k !== at) : [...kept, at]);
   const box = useRef<View>(null);
-  const isNew = fallback !== undefined;
   useEffect(() => {
     if (isNew) (box.current as unknown as HTMLElement | null)?.scrollIntoView?.({ block: 'start' });
   }, [isNew]);
   return (
     <View ref={box} role="article" aria-label={template.name}>
       <PencilBox>
-        {fallback && (
+        {problem && (
           <Type role="alert" tone="rowan">
-            {fallback} This write-up was made by the built-in way.
+            {problem} This write-up was made by the built-in way.
           </Type>
         )}
         <Type size="tiny" tone="faint">
@@ -58,6 +60,7 @@ export function OneSheet({ sheet, of, changes: { again, drop, keep }, fallback, 
             {...(isChanging && sections.length > 1 ? { kept: { numbers: kept, toggle } } : {})}
           />
         </View>
+        {isSlow && <Loading label="Making it again" />}
         {isChanging && <Lengths template={template} onChange={change} />}
         {(again.error ?? keep.error ?? drop.error) && <Failure error={(again.error ?? keep.error ?? drop.error)!} />}
         <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>

@@ -24,6 +24,7 @@ export function Several({ asked }: { asked: Scope }) {
   const [scope, setScope] = useState(asked);
   const [span, setSpan] = useState<Span>(asked.from ? 'days I choose' : 'all time');
   const [isChoosing, setChoosing] = useState(false);
+  const [newest, setNewest] = useState<string | null>(null);
   const [isListing, setListing] = useState(false);
   const { data, error, refetch } = useScope(scope);
   const sheets = useSheetsOfSeveral();
@@ -87,6 +88,7 @@ export function Several({ asked }: { asked: Scope }) {
             sheet={sheet}
             of={data?.title ?? ''}
             changes={changes}
+            isNew={sheet.id === newest}
             onPlay={({ recordingId, startMs }) =>
               recordingId &&
               router.push({ pathname: '/recordings/[id]', params: { id: recordingId, at: String(startMs ?? 0) } })
@@ -97,7 +99,14 @@ export function Several({ asked }: { asked: Scope }) {
         {isChoosing ? (
           <TemplateChoice
             isBusy={changes.make.isPending}
-            onChoose={(template) => changes.make.mutate(template, { onSuccess: () => setChoosing(false) })}
+            onChoose={(template) =>
+              changes.make.mutate(template, {
+                onSuccess: ({ id }) => {
+                  setNewest(id);
+                  setChoosing(false);
+                },
+              })
+            }
             onClose={() => setChoosing(false)}
           />
         ) : (

@@ -1,10 +1,12 @@
 import type { Line, MadeSection } from '@immeld/core/contract/templates';
 import { clockTime } from '@immeld/core/formats/times';
+import { useState } from 'react';
 import { View } from 'react-native';
 import { dueName } from '../../ui/dates';
 import { Tick } from '../../ui/pencil';
-import { Press } from '../../ui/press';
+import { Press, WordButton } from '../../ui/press';
 import { Title, Type } from '../../ui/type';
+import { firstLines } from './firstLines';
 
 type SheetTextProps = {
   sections: readonly MadeSection[];
@@ -34,21 +36,42 @@ export function SheetText({ sections, onPlay, kept }: SheetTextProps) {
             </Press>
           )}
           {section.groups.length === 0 && <Type tone="faint">Nothing of this was said.</Type>}
-          {section.groups.map((group, g) => (
-            <View key={g} style={{ paddingBottom: section.form === 'text' ? 6 : 0 }}>
-              {group.name !== null && (
-                <Type isBold tone="faint" style={{ paddingTop: 6 }}>
-                  {group.name}
-                </Type>
-              )}
-              {group.lines.map((line, l) => (
-                <LineOf key={l} line={line} number={l + 1} section={section} {...(onPlay ? { onPlay } : {})} />
-              ))}
-            </View>
-          ))}
+          <Groups section={section} {...(onPlay ? { onPlay } : {})} />
         </View>
       ))}
     </View>
+  );
+}
+
+/** So many lines are shown at once: a whole text of hours has thousands, which would keep the page busy for seconds. */
+const LINES_AT_ONCE = 200;
+
+type GroupsProps = { section: MadeSection; onPlay?: (line: Line) => void };
+
+function Groups({ section, onPlay }: GroupsProps) {
+  const [shown, setShown] = useState(LINES_AT_ONCE);
+  const { groups, left } = firstLines(section.groups, shown);
+  return (
+    <>
+      {groups.map((group, g) => (
+        <View key={g} style={{ paddingBottom: section.form === 'text' ? 6 : 0 }}>
+          {group.name !== null && (
+            <Type isBold tone="faint" style={{ paddingTop: 6 }}>
+              {group.name}
+            </Type>
+          )}
+          {group.lines.map((line, l) => (
+            <LineOf key={l} line={line} number={l + 1} section={section} {...(onPlay ? { onPlay } : {})} />
+          ))}
+        </View>
+      ))}
+      {left > 0 && (
+        <WordButton
+          label={`Show more: ${left.toLocaleString('en')} ${left === 1 ? 'line is' : 'lines are'} left`}
+          onPress={() => setShown(shown + LINES_AT_ONCE)}
+        />
+      )}
+    </>
   );
 }
 

@@ -6,7 +6,7 @@ import { View } from 'react-native';
 import { useLanguageModel } from '../../api/languageModel';
 import { useSheetChanges, useSheets, useTemplates } from '../../api/templates';
 import { Choice } from '../../ui/choice';
-import { Failure, Loading } from '../../ui/notice';
+import { Failure, Loading, useIsSlow } from '../../ui/notice';
 import { PencilBox } from '../../ui/pencil';
 import { Press, WordButton } from '../../ui/press';
 import { useColours } from '../../ui/theme';
@@ -41,7 +41,8 @@ export function Sheets({ recording, onPlay }: SheetsProps) {
           sheet={sheet}
           of={titleOf(recording)}
           changes={changes}
-          {...(written && written.sheetId === sheet.id ? { fallback: written.problem } : {})}
+          isNew={sheet.id === written?.sheetId}
+          {...(written && sheet.id === written.sheetId ? { problem: written.problem } : {})}
           onPlay={({ startMs }) => startMs !== null && onPlay(startMs)}
         />
       ))}
@@ -56,7 +57,9 @@ export function Sheets({ recording, onPlay }: SheetsProps) {
       ) : isChoosing ? (
         <TemplateChoice
           isBusy={make.isPending}
-          onChoose={(template) => make.mutate(template, { onSuccess: () => setChoosing(false) })}
+          onChoose={(template) =>
+            make.mutate(template, { onSuccess: ({ id }) => showWritten({ sheetId: id, problem: null }) })
+          }
           onChooseModel={setByModel}
           onClose={() => setChoosing(false)}
         />
@@ -88,6 +91,7 @@ export function TemplateChoice({ isBusy, onChoose, onChooseModel, onClose }: Cho
   const { data, error } = useTemplates();
   const { data: model } = useLanguageModel();
   const [isByModel, setIsByModel] = useState(false);
+  const isSlow = useIsSlow(isBusy);
   const choose = isByModel && onChooseModel ? onChooseModel : onChoose;
   return (
     <PencilBox isInk>
@@ -106,7 +110,8 @@ export function TemplateChoice({ isBusy, onChoose, onChooseModel, onClose }: Cho
       )}
       {error && <Failure error={error} />}
       {!data && !error && <Loading />}
-      {data?.items.map(({ id, template, isShipped }) => (
+      {isSlow && <Loading label="Making it" />}
+      {(isSlow ? [] : (data?.items ?? [])).map(({ id, template, isShipped }) => (
         <Press
           key={id}
           label={`${template.name}. ${template.about}`}

@@ -147,9 +147,12 @@ test('with no network to-dos are ticked and added, stay so over a reload, and re
   page,
   immeld,
 }) => {
-  await page.goto(`${immeld.address}/todos`);
+  const { recordingId } = await todo(immeld, 'Write the application');
   const box = (name: string) => page.getByRole('checkbox', { name: `${name}, done` });
-  await expect(box('Write the application')).toBeVisible();
+  for (const place of [`recordings/${recordingId}?part=margin`, 'todos']) {
+    await page.goto(`${immeld.address}/${place}`);
+    await expect(box('Write the application')).not.toBeChecked();
+  }
   await page.evaluate(() => navigator.serviceWorker.ready);
   await page.context().setOffline(true);
   await box('Write the application').click();
@@ -159,6 +162,9 @@ test('with no network to-dos are ticked and added, stay so over a reload, and re
   await page.reload();
   await expect(box('Buy stakes')).toBeVisible();
   await expect(box('Write the application')).toHaveCount(0);
+  await page.goto(`${immeld.address}/recordings/${recordingId}?part=margin`);
+  await expect(box('Write the application')).toBeChecked();
+  await page.goto(`${immeld.address}/todos`);
   expect((await todo(immeld, 'Write the application')).isDone).toBe(false);
   await page.context().setOffline(false);
   await expect.poll(async () => (await todo(immeld, 'Write the application')).isDone).toBe(true);

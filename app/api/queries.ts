@@ -1,36 +1,15 @@
-import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
-import type { NewCalendar } from '@immeld/core/contract/appointments';
 import type { Job } from '@immeld/core/contract/jobs';
-import type {
-  Filing,
-  Recording,
-  RecordingCard,
-  RecordingChange,
-  WriteUpChange,
-} from '@immeld/core/contract/recordings';
-import type { ParagraphChange } from '@immeld/core/contract/paragraphs';
-import type { Replacement, ReplacementSearch } from '@immeld/core/contract/replacements';
-import type { SettingsChange } from '@immeld/core/contract/settings';
-import type { SpeakerChange } from '@immeld/core/contract/speakers';
-import type { NoteBody, NoteChange } from '@immeld/core/contract/notes';
+import type { RecordingCard } from '@immeld/core/contract/recordings';
+import type { ReplacementSearch } from '@immeld/core/contract/replacements';
 import type { RecordingSort } from '@immeld/core/contract/recordingLists';
 import { isQuestion } from '@immeld/core/find/question';
-import type { NewTodo, Todo, TodoChange, TodoPlaces } from '@immeld/core/contract/todos';
-import type { SlipChange } from '@immeld/core/contract/slips';
-import type { Batch, FolderChange, NamedChange, NewFolder } from '@immeld/core/contract/shelves';
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect } from 'react';
-import { v4 as newId } from 'uuid';
-import { forgetSeen } from '../offline/lastSeen';
 import { withNotesOnlyHere } from '../offline/noteDrafts';
-import { addTodo, changeTodo, changedTodo, orderTodos, withTodosToSend } from '../offline/todosToSend';
-import { localDay, localTime } from '../ui/dates';
+import { withChangesToSend, withTodosToSend } from '../offline/todosToSend';
+import { localDay } from '../ui/dates';
 import { addressOf, call } from './call';
 import { refreshSoon } from './refreshSoon';
-
-export type NamedKind = 'person' | 'project';
-
-export type Credentials = { email: string; password: string };
 
 const PAGE = 50;
 const MOST_AT_ONCE = 200;
@@ -54,7 +33,10 @@ export const ownZone = (): string => Intl.DateTimeFormat().resolvedOptions().tim
 export const useDay = (date: string) =>
   useQuery({
     queryKey: ['recordings', 'day', date],
-    queryFn: () => call('getDay', { params: { date }, query: { zone: ownZone() } }),
+    queryFn: async () => {
+      const day = await call('getDay', { params: { date }, query: { zone: ownZone() } });
+      return { ...day, todos: withChangesToSend(day.todos) };
+    },
     placeholderData: keepPreviousData,
   });
 
@@ -84,7 +66,13 @@ export async function allRecordings(filter: ListFilter): Promise<RecordingCard[]
 }
 
 export const useRecording = (id: string) =>
-  useQuery({ queryKey: ['recordings', 'one', id], queryFn: () => call('getRecording', { params: { id } }) });
+  useQuery({
+    queryKey: ['recordings', 'one', id],
+    queryFn: async () => {
+      const recording = await call('getRecording', { params: { id } });
+      return { ...recording, todos: withChangesToSend(recording.todos) };
+    },
+  });
 
 export const useVersions = (id: string) =>
   useQuery({ queryKey: ['recordings', 'versions', id], queryFn: () => call('listVersions', { params: { id } }) });
@@ -236,193 +224,3 @@ export function useJobEvents(): void {
     };
   }, [client]);
 }
-
-/** Everything a person can change; each answer refreshes what shows it. */
-const CHANGES_TODO = ['todo'];
-
-function withPlaces(items: readonly Todo[], places: TodoPlaces['places']): { items: Todo[] } {
-  const placed = new Map(places.map(({ id, position }) => [id, position]));
-  return { items: items.map((todo) => ({ ...todo, position: placed.get(todo.id) ?? todo.position })) };
-}
-
-export function useChanges() {
-  const client = useQueryClient();
-  const refresh = () =>
-    Promise.all(
-      [
-        ['recordings'],
-        ['shelves'],
-        ['todos'],
-        ['todoFeed'],
-        ['sheets'],
-        ['templates'],
-        ['find'],
-        ['calendars'],
-        ['notes'],
-        ['history'],
-      ].map((queryKey) => client.invalidateQueries({ queryKey })),
-    );
-  const keep = (recording: Recording) => client.setQueryData(['recordings', 'one', recording.id], recording);
-  const done = { onSettled: refresh };
-  /** While more changes of to-dos are on their way, an answer in between would show them undone. */
-  const todoDone = {
-    onSettled: () => (client.isMutating({ mutationKey: CHANGES_TODO }) === 1 ? refresh() : undefined),
-  };
-  /** Somebody else is signed in: nothing that was shown before is true any more. */
-  const refreshAll = async () => {
-    await forgetSeen();
-    await client.resetQueries();
-  };
-  return {
-    recording: useMutation({
-      mutationFn: ({ id, change }: { id: string; change: RecordingChange }) =>
-        call('changeRecording', { params: { id }, body: change }),
-      onSuccess: keep,
-      ...done,
-    }),
-    file: useMutation({
-      mutationFn: ({ id, filing }: { id: string; filing: Filing }) =>
-        call('fileRecording', { params: { id }, body: filing }),
-      onSuccess: keep,
-      ...done,
-    }),
-    todo: useMutation({
-      mutationKey: CHANGES_TODO,
-      mutationFn: ({ id, change }: { id: string; change: TodoChange }) => changeTodo(id, change),
-      // Shown at once: an older list that is on its way would close what is being written.
-      onMutate: async ({ id, change }) => {
-        await client.cancelQueries({ queryKey: ['todos'] });
-        const changed = (todo: Todo) => (todo.id === id ? (changedTodo(todo, change) ?? []) : todo);
-        client.setQueryData<{ items: Todo[] }>(
-          ['todos'],
-          (before) => before && { items: before.items.flatMap(changed) },
-        );
-      },
-      ...todoDone,
-    }),
-    todoOrder: useMutation({
-      mutationKey: CHANGES_TODO,
-      mutationFn: orderTodos,
-      onMutate: async ({ places }: TodoPlaces) => {
-        await client.cancelQueries({ queryKey: ['todos'] });
-        client.setQueryData<{ items: Todo[] }>(['todos'], (before) => before && withPlaces(before.items, places));
-      },
-      ...todoDone,
-    }),
-    slip: useMutation({
-      mutationFn: ({ id, change }: { id: string; change: SlipChange }) =>
-        call('changeSlip', { params: { id }, body: change }),
-      ...done,
-    }),
-    comment: useMutation({
-      mutationFn: ({ id, text }: { id: string; text: string }) =>
-        call('addComment', { params: { id }, body: { id: newId(), text } }),
-      ...done,
-    }),
-    uncomment: useMutation({
-      mutationFn: (params: { id: string; commentId: string }) => call('removeComment', { params }),
-      ...done,
-    }),
-    newTodo: useMutation({ mutationFn: (body: NewTodo) => addTodo({ ...body, id: newId() }), ...done }),
-    writeUp: useMutation({
-      mutationFn: ({ id, change }: { id: string; change: WriteUpChange }) =>
-        call('changeWriteUp', { params: { id }, body: change }),
-      ...done,
-    }),
-    newFolder: useMutation({ mutationFn: (body: NewFolder) => call('addFolder', { body }), ...done }),
-    batch: useMutation({ mutationFn: (body: Batch) => call('changeMany', { body }), ...done }),
-    todoFeed: useMutation({ mutationFn: (isOn: boolean) => call('changeTodoFeed', { body: { isOn } }), ...done }),
-    undo: useMutation({ mutationFn: (id: string) => call('undoDeed', { params: { id } }), ...done }),
-    tag: useMutation({
-      mutationFn: ({
-        name,
-        change,
-      }: {
-        name: string;
-        change: { name?: string; isPinned?: boolean; isRemoved?: boolean };
-      }) => call('changeTag', { params: { name }, body: change }),
-      ...done,
-    }),
-    named: useMutation({
-      mutationFn: ({ kind, id, change }: { kind: NamedKind; id: string; change: NamedChange }) =>
-        call(kind === 'person' ? 'changePerson' : 'changeProject', { params: { id }, body: change }),
-      ...done,
-    }),
-    newNamed: useMutation({
-      mutationFn: ({ kind, name }: { kind: NamedKind; name: string }) =>
-        call(kind === 'person' ? 'addPerson' : 'addProject', { body: { name } }),
-      ...done,
-    }),
-    newNote: useMutation({
-      mutationFn: (body: { title: string; folderId?: string | null; body?: NoteBody }) => call('addNote', { body }),
-      ...done,
-    }),
-    noteVersion: useMutation({
-      mutationFn: ({ id, versionId }: { id: string; versionId: string }) =>
-        call('takeNoteVersion', { params: { id, versionId }, body: {} }),
-      onSuccess: (note) => client.setQueryData(['notes', 'one', note.id], note),
-      ...done,
-    }),
-    note: useMutation({
-      mutationFn: ({ id, change }: { id: string; change: NoteChange }) =>
-        call('changeNote', { params: { id }, body: change }),
-      onSuccess: (note) => client.setQueryData(['notes', 'one', note.id], note),
-      ...done,
-    }),
-    quickWords: useMutation({
-      mutationFn: ({ date, text }: { date: string; text: string }) =>
-        call('addQuickWords', { params: { date }, body: { text, at: localTime(new Date()).slice(11, 16) } }),
-      ...done,
-    }),
-    folder: useMutation({
-      mutationFn: ({ id, change }: { id: string; change: FolderChange }) =>
-        call('changeFolder', { params: { id }, body: change }),
-      ...done,
-    }),
-    signUp: useMutation({ mutationFn: (body: Credentials) => call('signUp', { body }), onSuccess: refreshAll }),
-    signIn: useMutation({ mutationFn: (body: Credentials) => call('signIn', { body }), onSuccess: refreshAll }),
-    signOut: useMutation({ mutationFn: () => call('signOut'), onSuccess: refreshAll }),
-    endSession: useMutation({
-      mutationFn: (id: string) => call('endSession', { params: { id } }),
-      onSuccess: refreshAll,
-    }),
-    settings: useMutation({
-      mutationFn: (body: SettingsChange) => call('changeSettings', { body }),
-      onSuccess: (settings) => client.setQueryData(['settings'], settings),
-    }),
-    newCalendar: useMutation({ mutationFn: (body: NewCalendar) => call('addCalendar', { body }), ...done }),
-    refreshCalendar: useMutation({
-      mutationFn: (id: string) => call('refreshCalendar', { params: { id } }),
-      ...done,
-    }),
-    removeCalendar: useMutation({ mutationFn: (id: string) => call('removeCalendar', { params: { id } }), ...done }),
-    speaker: useMutation({
-      mutationFn: ({ id, change }: { id: string; change: SpeakerChange }) =>
-        call('changeSpeaker', { params: { id }, body: change }),
-      onSuccess: ({ recording }) => keep(recording),
-      ...done,
-    }),
-    replaceWords: useMutation({ mutationFn: (body: Replacement) => call('replaceWords', { body }), ...done }),
-    undoReplacement: useMutation({
-      mutationFn: (id: string) => call('undoReplacement', { params: { id } }),
-      ...done,
-    }),
-    paragraphs: useMutation({
-      mutationFn: ({ id, change }: { id: string; change: ParagraphChange }) =>
-        call('changeParagraphs', { params: { id }, body: change }),
-      onSuccess: ({ recording }) => keep(recording),
-      ...done,
-    }),
-    takeVersion: useMutation({
-      mutationFn: (params: { id: string; versionId: string }) => call('takeVersion', { params }),
-      onSuccess: keep,
-      ...done,
-    }),
-    recognise: useMutation({
-      mutationFn: ({ id, cleaning = {} }: { id: string; cleaning?: Partial<Cleaning> }) =>
-        call('recogniseAgain', { params: { id }, body: { cleaning } }),
-      ...done,
-    }),
-  };
-}
-export type Changes = ReturnType<typeof useChanges>;

@@ -1,5 +1,6 @@
 import { FlatList, View } from 'react-native';
-import { useChanges, useDeeds } from '../api/queries';
+import { useChanges } from '../api/changes';
+import { useDeeds } from '../api/queries';
 import { localTime, whenSaid } from '../ui/dates';
 import { Empty, Failure, Loading } from '../ui/notice';
 import { WordButton } from '../ui/press';

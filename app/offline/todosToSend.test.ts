@@ -1,6 +1,6 @@
 import type { Todo } from '@immeld/core/contract/todos';
 import { ApiProblem, UNREACHABLE, call } from '../api/call';
-import { addTodo, changeTodo, orderTodos, sendTodos, withTodosToSend } from './todosToSend';
+import { addTodo, changeTodo, orderTodos, sendTodos, withChangesToSend, withTodosToSend } from './todosToSend';
 
 jest.mock('../api/call', () => ({ ...jest.requireActual('../api/call'), call: jest.fn() }));
 const asked = jest.mocked(call);
@@ -40,6 +40,8 @@ it('without it, what was ticked, added and moved is shown, kept, and sent once i
     ['milk', true, true],
     ['Stakes', true, true],
   ]);
+  // Beside a recording stand its own to-dos only.
+  expect(withChangesToSend([todo('milk')]).map((t) => [t.text, t.isDone])).toEqual([['milk', true]]);
   expect(await sendTodos()).toBe(0);
 
   asked.mockReset();

@@ -53,13 +53,17 @@ export function changedTodo(todo: Todo, { isBinned, ...change }: TodoChange): To
   return { ...todo, ...known, ...done };
 }
 
-/** A list of to-dos with what was done to them here and is not sent yet. */
+/** All to-dos, with those that were added here and what was done to them here and is not sent yet. */
 export function withTodosToSend(todos: readonly Todo[]): Todo[] {
-  const kept = new Map(box.ids().flatMap((id) => (box.read(id) ? [[id, box.read(id)!] as const] : [])));
   const known = new Set(todos.map((t) => t.id));
-  const added = [...kept.values()].flatMap((k) => (k.added && !known.has(k.added.id) ? [asTodo(k.added)] : []));
-  return [...todos, ...added].flatMap((todo) => {
-    const { change, position } = kept.get(todo.id) ?? {};
+  const added = box.ids().flatMap((id) => box.read(id)?.added ?? []);
+  return withChangesToSend([...todos, ...added.filter((a) => !known.has(a.id)).map(asTodo)]);
+}
+
+/** Some to-dos, with what was done to them here and is not sent yet. */
+export function withChangesToSend(todos: readonly Todo[]): Todo[] {
+  return todos.flatMap((todo) => {
+    const { change, position } = box.read(todo.id) ?? {};
     const changed = change ? changedTodo(todo, change) : todo;
     return changed ? [{ ...changed, position: position ?? changed.position }] : [];
   });

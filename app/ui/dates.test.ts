@@ -1,4 +1,4 @@
-import { dayName, dueName, lengthName, sizeName } from './dates';
+import { dayName, dueName, dueWords, lengthName, localDay, sizeName } from './dates';
 
 const NOW = new Date(2026, 2, 9, 10, 0);
 
@@ -25,3 +25,11 @@ it.each([
 ])('%d bytes', (bytes, name) => expect(sizeName(bytes)).toBe(name));
 
 it('a due time stands without a leading zero', () => expect(dueName('2020-05-12T09:05')).toBe('12 May 2020 9:05'));
+
+it.each([
+  ['2020-05-12', false, 'was due 12 May 2020'],
+  ['2020-05-12', true, 'by 12 May 2020'],
+  [localDay(new Date()), false, 'by today'],
+  ['2999-01-02T10:30', false, 'by 2 Jan 2999 10:30'],
+  [null, false, null],
+])('%s, done: %s', (due, isDone, words) => expect(dueWords({ due, isDone })).toBe(words));

@@ -24,6 +24,13 @@ export const whenSaid = (iso: string): string => `${dayName(iso)} ${Number(iso.s
 export const dueName = (due: string): string =>
   due.length > 10 ? `${dayName(due)} ${Number(due.slice(11, 13))}:${due.slice(14, 16)}` : dayName(due);
 
+/** "by Friday", or where it is late "was due yesterday"; null without a date. */
+export function dueWords({ due, isDone }: { due: string | null; isDone: boolean }): string | null {
+  if (!due) return null;
+  const isLate = !isDone && due.slice(0, 10) < localDay(new Date());
+  return `${isLate ? 'was due' : 'by'} ${dueName(due)}`;
+}
+
 /** "48 s", "3 min", "1 h 12 min" */
 export function lengthName(ms: number): string {
   const seconds = Math.round(ms / 1000);

@@ -1,5 +1,5 @@
 import type { Done } from '@immeld/core/contract/shelves';
-import { useChanges } from '../api/queries';
+import { useChanges } from '../api/changes';
 import { useUndoBar } from './undoBar';
 
 /** Shows what was done on the shelves, with the server's way back. */

@@ -2,7 +2,7 @@ import type { Day } from '@immeld/core/contract/find';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { useChanges } from '../../api/queries';
+import { useChanges } from '../../api/changes';
 import { LineEntry } from '../../ui/lineEntry';
 import { Failure } from '../../ui/notice';
 import { WordButton } from '../../ui/press';

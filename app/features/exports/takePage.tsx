@@ -14,7 +14,8 @@ import {
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { call } from '../../api/call';
-import { useChanges, useSharedSettings } from '../../api/queries';
+import { useChanges } from '../../api/changes';
+import { useSharedSettings } from '../../api/queries';
 import { useExportChanges, useExportPreview } from '../../api/exports';
 import { useSettings } from '../../settings/settings';
 import { Back } from '../../ui/back';

@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { v4 as newId } from 'uuid';
-import { useChanges } from '../../api/queries';
+import { useChanges } from '../../api/changes';
 import { keepDraft } from '../../offline/noteDrafts';
 import { WordButton } from '../../ui/press';
 

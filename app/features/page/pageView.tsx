@@ -7,7 +7,7 @@ import { useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { addressOf } from '../../api/call';
 import { Choice } from '../../ui/choice';
-import { dueName, lengthName } from '../../ui/dates';
+import { dueWords, lengthName } from '../../ui/dates';
 import { useMarkKinds } from '../../ui/mark';
 import { WordButton } from '../../ui/press';
 import { SLIP_NAMES } from '../../ui/slipNames';
@@ -122,9 +122,7 @@ export function PageView({ recording }: { recording: Recording }) {
                   <span>
                     {t.text}
                     <span style={{ color: colours.faint }}>
-                      {[t.who === 'me' ? null : t.who, t.due && `by ${dueName(t.due)}`]
-                        .filter(Boolean)
-                        .map((x) => ` · ${x}`)}
+                      {[t.who === 'me' ? null : t.who, dueWords(t)].filter(Boolean).map((x) => ` · ${x}`)}
                     </span>
                   </span>
                 </li>

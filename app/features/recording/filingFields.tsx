@@ -1,7 +1,8 @@
 import type { Recording } from '@immeld/core/contract/recordings';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { ownZone, useAppointments, useChanges, useShelves } from '../../api/queries';
+import { useChanges } from '../../api/changes';
+import { ownZone, useAppointments, useShelves } from '../../api/queries';
 import { LineEntry } from '../../ui/lineEntry';
 import { Field } from '../../ui/field';
 import { OneOf } from '../../ui/oneOf';

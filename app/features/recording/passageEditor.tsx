@@ -4,7 +4,8 @@ import { joinPassages, retimed, splitPassage } from '@immeld/core/transcript/edi
 import { prepareNames, similarNames } from '@immeld/core/speech/names/nameCandidates';
 import { spokenWords } from '@immeld/core/transcript/figures';
 import { type Passage, passageText } from '@immeld/core/transcript/manuscript';
-import { useChanges, useSharedSettings } from '../../api/queries';
+import { useChanges } from '../../api/changes';
+import { useSharedSettings } from '../../api/queries';
 import { useSettings } from '../../settings/settings';
 import { WordButton } from '../../ui/press';
 import { useIsWide } from '../../ui/shell';

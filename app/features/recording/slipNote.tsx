@@ -3,7 +3,7 @@ import { clockTime } from '@immeld/core/formats/times';
 import { memo, useState } from 'react';
 import { View } from 'react-native';
 import { addressOf, answerTo } from '../../api/call';
-import { useChanges } from '../../api/queries';
+import { useChanges } from '../../api/changes';
 import { localTime, sizeName, whenSaid } from '../../ui/dates';
 import { LineEntry } from '../../ui/lineEntry';
 import { MarkShape, useMarkKinds } from '../../ui/mark';

@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import type { Recording } from '@immeld/core/contract/recordings';
 import type { Speaker, SpeakerChange } from '@immeld/core/contract/speakers';
 import { isNumbered } from '@immeld/core/speech/speakers/speakerFinder';
-import { useChanges } from '../../api/queries';
+import { useChanges } from '../../api/changes';
 import { Choice } from '../../ui/choice';
 import { lengthName } from '../../ui/dates';
 import { LineEntry } from '../../ui/lineEntry';

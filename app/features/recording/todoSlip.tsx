@@ -2,7 +2,7 @@ import type { Todo } from '@immeld/core/contract/todos';
 import { clockTime } from '@immeld/core/formats/times';
 import { memo, useState } from 'react';
 import { View } from 'react-native';
-import { useChanges } from '../../api/queries';
+import { useChanges } from '../../api/changes';
 import { PencilBox, Tick } from '../../ui/pencil';
 import { Press, WordButton } from '../../ui/press';
 import { useColours } from '../../ui/theme';

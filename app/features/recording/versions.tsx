@@ -6,7 +6,8 @@ import { type SameTime, sameTimes } from '@immeld/core/transcript/alignPassages'
 import { type Passage, passageText } from '@immeld/core/transcript/manuscript';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { useChanges, useVersion, useVersions } from '../../api/queries';
+import { useChanges } from '../../api/changes';
+import { useVersion, useVersions } from '../../api/queries';
 import { localTime, whenSaid } from '../../ui/dates';
 import { Failure } from '../../ui/notice';
 import { WordButton } from '../../ui/press';

@@ -2,7 +2,7 @@ import type { Recording, WriteUp } from '@immeld/core/contract/recordings';
 import { clockTime } from '@immeld/core/formats/times';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { useChanges } from '../../api/queries';
+import { useChanges } from '../../api/changes';
 import { Empty, Failure } from '../../ui/notice';
 import { PencilBox } from '../../ui/pencil';
 import { Press, WordButton } from '../../ui/press';

@@ -1,7 +1,8 @@
 import { clockTime } from '@immeld/core/formats/times';
 import { useMemo, useState } from 'react';
 import { FlatList, View } from 'react-native';
-import { useChanges, useReplacementPreview, useShelves } from '../../api/queries';
+import { useChanges } from '../../api/changes';
+import { useReplacementPreview, useShelves } from '../../api/queries';
 import { Back } from '../../ui/back';
 import { Choice } from '../../ui/choice';
 import { whenSaid } from '../../ui/dates';

@@ -1,7 +1,8 @@
 import type { Removed } from '@immeld/core/contract/account';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { type Changes, useAccount, useChanges, useSessions } from '../../api/queries';
+import { type Changes, useChanges } from '../../api/changes';
+import { useAccount, useSessions } from '../../api/queries';
 import { whenSaid } from '../../ui/dates';
 import { Field } from '../../ui/field';
 import { Failure } from '../../ui/notice';

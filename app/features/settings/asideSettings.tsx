@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
-import { useChanges, useSharedSettings } from '../../api/queries';
+import { useChanges } from '../../api/changes';
+import { useSharedSettings } from '../../api/queries';
 import { Choice } from '../../ui/choice';
 import { LineEntry } from '../../ui/lineEntry';
 import { Failure } from '../../ui/notice';

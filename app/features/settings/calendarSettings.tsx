@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { useCalendars, useChanges, useStatus } from '../../api/queries';
+import { useChanges } from '../../api/changes';
+import { useCalendars, useStatus } from '../../api/queries';
 import { whenDone } from '../../ui/doing';
 import { Field } from '../../ui/field';
 import { Failure } from '../../ui/notice';

@@ -1,7 +1,8 @@
 import { DICTATION_COMMANDS, type DictationCommand } from '@immeld/core/contract/dictationCommands';
 import { COMMAND_PHRASES } from '@immeld/core/transcript/dictation';
 import { View } from 'react-native';
-import { useChanges, useSharedSettings } from '../../api/queries';
+import { useChanges } from '../../api/changes';
+import { useSharedSettings } from '../../api/queries';
 import { Choice } from '../../ui/choice';
 import { Failure } from '../../ui/notice';
 import { Title, Type } from '../../ui/type';

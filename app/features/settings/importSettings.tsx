@@ -1,5 +1,6 @@
 import { View } from 'react-native';
-import { useChanges, useSharedSettings } from '../../api/queries';
+import { useChanges } from '../../api/changes';
+import { useSharedSettings } from '../../api/queries';
 import { Choice } from '../../ui/choice';
 import { Failure } from '../../ui/notice';
 import { Title } from '../../ui/type';

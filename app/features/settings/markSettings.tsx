@@ -8,7 +8,8 @@ import {
 import { useState } from 'react';
 import { View } from 'react-native';
 import { v4 as newId } from 'uuid';
-import { useChanges, useSharedSettings } from '../../api/queries';
+import { useChanges } from '../../api/changes';
+import { useSharedSettings } from '../../api/queries';
 import { LineEntry } from '../../ui/lineEntry';
 import { Shape } from '../../ui/mark';
 import { Failure } from '../../ui/notice';

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { useChanges, useSharedSettings, useShelves } from '../../api/queries';
+import { useChanges } from '../../api/changes';
+import { useSharedSettings, useShelves } from '../../api/queries';
 import { LineEntry } from '../../ui/lineEntry';
 import { Failure } from '../../ui/notice';
 import { WordButton } from '../../ui/press';

@@ -1,6 +1,7 @@
 import { View } from 'react-native';
 import { FIGURE_KINDS, type FigureKind } from '@immeld/core/contract/figureKinds';
-import { useChanges, useSharedSettings } from '../../api/queries';
+import { useChanges } from '../../api/changes';
+import { useSharedSettings } from '../../api/queries';
 import { Choice } from '../../ui/choice';
 import { Failure } from '../../ui/notice';
 import { ParagraphChoice } from '../../ui/paragraphChoice';

@@ -13,7 +13,7 @@ import type { Folder } from '@immeld/core/contract/shelves';
 import { useRouter } from 'expo-router';
 import { type CSSProperties, type ReactNode, createElement } from 'react';
 import { View } from 'react-native';
-import { useChanges } from '../../api/queries';
+import { useChanges } from '../../api/changes';
 import { useShowDone } from '../../ui/doing';
 import { Failure } from '../../ui/notice';
 import { Press } from '../../ui/press';

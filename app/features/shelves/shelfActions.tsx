@@ -2,7 +2,8 @@ import { type Folder, type Named, TINTS, type ShelfTag } from '@immeld/core/cont
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { type NamedKind, useChanges, useShelves } from '../../api/queries';
+import { type NamedKind, useChanges } from '../../api/changes';
+import { useShelves } from '../../api/queries';
 import { useShowDone, whenDone } from '../../ui/doing';
 import { LineEntry } from '../../ui/lineEntry';
 import { Failure } from '../../ui/notice';

@@ -13,7 +13,7 @@ import type { Todo } from '@immeld/core/contract/todos';
 import { type ReactNode, createElement } from 'react';
 import { View } from 'react-native';
 import Svg, { Path } from 'react-native-svg';
-import { useChanges } from '../../api/queries';
+import { useChanges } from '../../api/changes';
 import { Press } from '../../ui/press';
 import { useColours } from '../../ui/theme';
 import { placesAfterMove } from './grouping';

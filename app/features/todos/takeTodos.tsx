@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { useChanges, useTodoFeed } from '../../api/queries';
+import { useChanges } from '../../api/changes';
+import { useTodoFeed } from '../../api/queries';
 import { CopyButton } from '../../ui/copyButton';
 import { Failure } from '../../ui/notice';
 import { PencilBox } from '../../ui/pencil';

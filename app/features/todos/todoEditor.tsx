@@ -5,7 +5,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { ValidationError } from 'yup';
-import { useChanges } from '../../api/queries';
+import { useChanges } from '../../api/changes';
 import { dayName, localDay } from '../../ui/dates';
 import { Field } from '../../ui/field';
 import { OneOf } from '../../ui/oneOf';

@@ -3,8 +3,8 @@ import { repeatName } from '@immeld/core/language/repeatName';
 import { useRouter } from 'expo-router';
 import { type ReactNode, memo, useState } from 'react';
 import { View } from 'react-native';
-import { useChanges } from '../../api/queries';
-import { dayName, dueName, localDay } from '../../ui/dates';
+import { useChanges } from '../../api/changes';
+import { dayName, dueWords, localDay } from '../../ui/dates';
 import { Tick } from '../../ui/pencil';
 import { Press } from '../../ui/press';
 import { Type } from '../../ui/type';
@@ -14,14 +14,12 @@ import { TodoEditor } from './todoEditor';
 const whoName = (who: string | null): string | null =>
   who === null ? 'nobody yet' : who === 'me' ? null : `for ${who}`;
 
-const isLate = (todo: Todo): boolean => !todo.isDone && (todo.due ?? '9').slice(0, 10) < localDay(new Date());
-
 /** Who, by when, how often and which project, in one line. */
 export const todoMeta = (todo: Todo, isUnderProject = false): string =>
   [
     todo.priority ? `${todo.priority} priority` : null,
     whoName(todo.who),
-    todo.due ? `${isLate(todo) ? 'was due' : 'by'} ${dueName(todo.due)}` : null,
+    dueWords(todo),
     todo.repeat ? repeatName(todo.repeat) : null,
     (todo.snoozedUntil ?? '') > localDay(new Date()) ? `put off until ${dayName(todo.snoozedUntil!)}` : null,
     isUnderProject ? null : todo.project,

@@ -3,7 +3,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { useChanges } from '../../api/queries';
+import { useChanges } from '../../api/changes';
 import { useShowDone } from '../../ui/doing';
 import { LineEntry } from '../../ui/lineEntry';
 import { Failure } from '../../ui/notice';

@@ -1,6 +1,6 @@
 import type { RecordingCard, Suggestion } from '@immeld/core/contract/recordings';
 import { useMemo, useRef } from 'react';
-import { useChanges } from '../../api/queries';
+import { useChanges } from '../../api/changes';
 import { useShowDone } from '../../ui/doing';
 import { useUndoBar } from '../../ui/undoBar';
 import { titleOf } from './recordingRow';

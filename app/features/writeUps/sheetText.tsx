@@ -2,7 +2,7 @@ import type { Line, MadeSection } from '@immeld/core/contract/templates';
 import { clockTime } from '@immeld/core/formats/times';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { dueName } from '../../ui/dates';
+import { dueWords } from '../../ui/dates';
 import { Tick } from '../../ui/pencil';
 import { Press, WordButton } from '../../ui/press';
 import { Title, Type } from '../../ui/type';
@@ -80,7 +80,7 @@ type LineProps = { line: Line; number: number; section: MadeSection; onPlay?: (l
 function LineOf({ line, number, section: { form, indent }, onPlay }: LineProps) {
   const { startMs, text, person } = line;
   const who = person && person !== 'me' ? person : null;
-  const more = line.todoId ? [who, line.due && `by ${dueName(line.due)}`].filter(Boolean).join(', ') : '';
+  const more = line.todoId ? [who, dueWords(line)].filter(Boolean).join(', ') : '';
   const isTable = form === 'table';
   const words = (
     <View style={{ flexDirection: 'row', gap: 10, paddingLeft: indent * 18 }}>
@@ -114,8 +114,8 @@ function LineOf({ line, number, section: { form, indent }, onPlay }: LineProps) 
         )}
         {isTable && line.due && (
           <Type size="tiny" tone="faint">
-            {'  by '}
-            {dueName(line.due)}
+            {'  '}
+            {dueWords(line)}
           </Type>
         )}
         {startMs !== null && (

@@ -1,7 +1,8 @@
 import { RECORDING_KINDS, type RecordingKind, type SharedSettings } from '@immeld/core/contract/settings';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { useChanges, useSharedSettings, useShelves } from '../../api/queries';
+import { useChanges } from '../../api/changes';
+import { useSharedSettings, useShelves } from '../../api/queries';
 import { Choice } from '../../ui/choice';
 import { Failure } from '../../ui/notice';
 import { WordButton } from '../../ui/press';

@@ -4,7 +4,7 @@ import { useEffect, useMemo, useRef } from 'react';
 import { ScrollView, View } from 'react-native';
 import { ConsentCard } from '../features/now/consentCard';
 import { MarkPad } from '../features/now/markPad';
-import { NowSlip } from '../features/now/nowSlip';
+import { NowSlip, RecorderSlip } from '../features/now/nowSlip';
 import { nowRows } from '../features/now/nowRows';
 import { PackNotice } from '../features/now/packNotice';
 import { useSharedSettings } from '../api/queries';
@@ -53,7 +53,9 @@ export default function NowScreen() {
       onContentSizeChange={() => isAtEnd.current && scroll.current?.scrollToEnd({ animated: false })}
     >
       {rows.map((row) =>
-        row.kind === 'slip' ? (
+        row.kind === 'slip' && (row.slip.kind === 'seam' || row.slip.kind === 'gap') ? (
+          <RecorderSlip key={row.key} slip={row.slip} />
+        ) : row.kind === 'slip' ? (
           <NowSlip key={row.key} slip={row.slip} />
         ) : row.kind === 'aside' ? (
           <View
@@ -82,7 +84,7 @@ export default function NowScreen() {
           </Type>
         ),
       )}
-      {rows.length === 0 && state === 'on' && (
+      {rows.every((row) => row.kind === 'slip') && state === 'on' && (
         <Type size="body" face="text" tone="faint">
           Listening. Your words appear here.
         </Type>

@@ -16,6 +16,7 @@ import { titleOf } from '../../features/tray/recordingRow';
 
 /** Writes a template, with what it makes of a recording beside it. */
 export default function TemplateScreen() {
+  const router = useRouter();
   const { id } = useLocalSearchParams<{ id: string }>();
   const { data, error, refetch } = useTemplates();
   const kept = data?.items.find((t) => t.id === id && !t.isShipped);
@@ -34,7 +35,15 @@ export default function TemplateScreen() {
   if (!kept)
     return (
       <Page>
-        <Empty title="This template is not here">It was removed, or it is one that ships: copy it to change it.</Empty>
+        <View style={{ paddingTop: 14 }}>
+          <Title>Template</Title>
+        </View>
+        <Empty
+          title="This template is not here"
+          action={<WordButton label="To the templates" onPress={() => router.navigate('/templates')} />}
+        >
+          It was removed, or it is one that ships: copy it to change it.
+        </Empty>
       </Page>
     );
   return <Writing key={id} id={id} before={kept.template} />;

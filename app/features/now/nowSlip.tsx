@@ -11,6 +11,27 @@ import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
 
+/** What the recorder itself says in the margin: a pause, or sound that is missing. */
+export function RecorderSlip({ slip }: { slip: NewSlip }) {
+  const colours = useColours();
+  const isGap = slip.kind === 'gap';
+  return (
+    <View
+      style={{
+        ...{ flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: 48, marginLeft: 20, marginVertical: 4 },
+        ...{ borderLeftWidth: 2, borderLeftColor: isGap ? colours.ochre : colours.rule, paddingLeft: 12 },
+      }}
+    >
+      <Type style={{ flex: 1 }} tone={isGap ? 'ink' : 'faint'}>
+        {slip.text}
+      </Type>
+      <Type size="tiny" tone="faint">
+        {clockTime(slip.startMs)}
+      </Type>
+    </View>
+  );
+}
+
 /** A slip while recording; pressed, it can be reworded, given another mark or taken away. */
 export function NowSlip({ slip }: { slip: NewSlip }) {
   const colours = useColours();
@@ -18,7 +39,6 @@ export function NowSlip({ slip }: { slip: NewSlip }) {
   const show = useUndoBar();
   const [isOpen, setOpen] = useState(false);
   const [text, setText] = useState(slip.text);
-  const isByRecorder = slip.kind === 'seam' || slip.kind === 'gap';
   const kinds = useMarkKinds();
   const name = slip.mark ? kinds.of(slip.mark).label : SLIP_NAMES[slip.kind];
   const keep = () => {
@@ -39,16 +59,15 @@ export function NowSlip({ slip }: { slip: NewSlip }) {
       <Press
         label={`${name} at ${clockTime(slip.startMs)}${slip.text ? `: ${slip.text}` : ''}`}
         aria-expanded={isOpen}
-        disabled={isByRecorder}
         onPress={() => setOpen(!isOpen)}
-        style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'flex-start', gap: 10, opacity: 1 }}
+        style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'flex-start', gap: 10 }}
       >
         {slip.mark && <MarkShape kind={slip.mark} />}
-        <Type style={{ flex: 1 }} isBold={slip.kind === 'heading'} tone={isByRecorder ? 'faint' : 'ink'}>
+        <Type style={{ flex: 1 }} isBold={slip.kind === 'heading'}>
           {slip.text || name}
         </Type>
         <Type size="tiny" tone="faint">
-          {slip.text && !isByRecorder ? `${name} · ` : ''}
+          {slip.text ? `${name} · ` : ''}
           {clockTime(slip.startMs)}
         </Type>
       </Press>

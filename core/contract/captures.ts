@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import * as yup from './yup';
 
 /** What the server has of a capture: the device lets go of its own copy only when this hash is that of its sound. */
 export const captureReceiptSchema = yup.object({

@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import * as yup from './yup';
 
 const strength = () =>
   yup.number().min(0, 'A strength lies between 0 and 1.').max(1, 'A strength lies between 0 and 1.').default(0);

@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import * as yup from './yup';
 import { byId, endpoint, listOf, none } from './endpoint';
 import { recordingSchema } from './recordings';
 import { correctedSchema, correctionSchema, rewritingSchema, versionSchema, versionTextSchema } from './corrections';

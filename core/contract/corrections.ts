@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import * as yup from './yup';
 import { passageSchema, wordSchema } from './recordings';
 
 const milliseconds = () => yup.number().integer().min(0).required();

@@ -1,5 +1,5 @@
 /** What an address of the HTTP interface is, and the parts that many of them share. */
-import * as yup from 'yup';
+import * as yup from './yup';
 
 export type Method = 'get' | 'post' | 'patch' | 'put' | 'delete';
 

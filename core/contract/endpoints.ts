@@ -1,5 +1,5 @@
 /** Every address of the HTTP interface: the one table that the server serves, the app calls and the description shows. */
-import * as yup from 'yup';
+import * as yup from './yup';
 import { FORMATS } from '../formats/formats';
 import { appointmentSchema, calendarSchema, newCalendarSchema } from './appointments';
 import { captureReceiptSchema, packSchema } from './captures';

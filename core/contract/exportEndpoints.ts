@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import * as yup from './yup';
 import { cleaningSchema } from './cleaning';
 import { byId, endpoint, listOf, none } from './endpoint';
 import { EXPORT_FORMATS, SOUND_FORMATS, exportChoicesSchema, fileWish, namePattern } from './exports';

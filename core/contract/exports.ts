@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import * as yup from './yup';
 
 /** Files that a recording is taken along as. */
 export const EXPORT_FORMATS = ['txt', 'docx', 'pdf', 'md', 'html', 'srt', 'vtt', 'tsv', 'json', 'csv'] as const;

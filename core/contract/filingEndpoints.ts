@@ -1,5 +1,5 @@
 /** Addresses of shelves: folders, tags, people, projects, many recordings at once, and the way back from all of it. */
-import * as yup from 'yup';
+import * as yup from './yup';
 import { byId, endpoint, listOf, none } from './endpoint';
 import {
   batchSchema,

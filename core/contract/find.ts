@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import * as yup from './yup';
 import { appointmentSchema } from './appointments';
 import { QUESTION_KINDS } from './questionKinds';
 import { recordingCardSchema } from './recordings';

@@ -1,5 +1,5 @@
 /** Addresses of finding, asking and looking back. */
-import * as yup from 'yup';
+import * as yup from './yup';
 import { byId, dateText, endpoint, listOf, none, zone } from './endpoint';
 import { answerSchema, daySchema, findResultSchema, relatedSchema, weekSchema } from './find';
 import { noteSchema, quickWordsSchema } from './notes';

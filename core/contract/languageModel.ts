@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import * as yup from './yup';
 import { byId, endpoint, none } from './endpoint';
 import { type sheetSchema, templateSchema } from './templates';
 

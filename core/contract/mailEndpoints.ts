@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import * as yup from './yup';
 import { byId, endpoint, listOf, none } from './endpoint';
 
 /** What most mail servers still take, with room for how attachments are written (a third more). */

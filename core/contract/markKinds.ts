@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import * as yup from './yup';
 
 export const MARK_SHAPES = ['circle', 'diamond', 'triangle', 'square', 'ring', 'bar', 'cross', 'chevron'] as const;
 export type MarkShapeName = (typeof MARK_SHAPES)[number];

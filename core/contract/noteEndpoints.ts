@@ -1,5 +1,5 @@
 /** Addresses of notes. */
-import * as yup from 'yup';
+import * as yup from './yup';
 import { byId, endpoint, listOf, none } from './endpoint';
 import { relatedSchema } from './find';
 import {

@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import * as yup from './yup';
 import { tagName } from './recordings';
 
 /** A node of the editor's document (ProseMirror's JSON form): what it is, what it holds, and how its text looks. */

@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import * as yup from './yup';
 
 /** one: no paragraphs · few, usual, many: by sense · pauses: at every pause from a length on. */
 export const PARAGRAPH_KINDS = ['one', 'few', 'usual', 'many', 'pauses'] as const;

@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import * as yup from './yup';
 import { appointmentSchema } from './appointments';
 import { PENCIL_STATES } from './pencil';
 import { speakerSchema } from './speakers';

@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import * as yup from './yup';
 import { endpoint, none } from './endpoint';
 
 /** Ways to work a text over. All but the first are rules about words and forms; they do not think a text anew. */

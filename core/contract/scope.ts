@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import * as yup from './yup';
 import { dateText } from './endpoint';
 
 /** A write-up is made of at most so many recordings. */

@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import * as yup from './yup';
 import { USUAL_EXPORTS, exportSettingsSchema } from './exports';
 import { DICTATION_COMMANDS } from './dictationCommands';
 import { FIGURE_KINDS } from './figureKinds';

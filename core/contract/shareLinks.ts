@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import * as yup from './yup';
 import { exportItemSchema } from './exportEndpoints';
 import { byId, dateText, endpoint, listOf, none } from './endpoint';
 

@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import * as yup from './yup';
 import { RECORDING_SORTS } from './recordingLists';
 import { personName, tagName } from './recordings';
 

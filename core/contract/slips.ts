@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import * as yup from './yup';
 import { markId } from './markKinds';
 
 /** What can stand in the margin. Seams and gaps are set by the recorder, asides by the recogniser. */

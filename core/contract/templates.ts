@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import * as yup from './yup';
 import { byId, endpoint, listOf, none } from './endpoint';
 import { scopeSchema } from './scope';
 import { doneSchema } from './shelves';
@@ -28,6 +28,9 @@ export const GROUPINGS = ['none', 'project', 'person', 'part'] as const;
 export const WORDINGS = ['as said', 'reported', 'formal', 'friendly', 'brief'] as const;
 export type Wording = (typeof WORDINGS)[number];
 
+const LENGTH = 'The length of a section is from 1 to 5,000.';
+const CHARACTERS = 'In all a write-up may have from 20 to 100,000 characters.';
+
 const sectionSchema = yup
   .object({
     heading: yup.string().trim().max(80, 'A heading may have at most 80 characters.').defined().default(''),
@@ -37,7 +40,7 @@ const sectionSchema = yup
       .required('A section needs to say what goes in.'),
     form: yup.string().oneOf(FORMS, 'There is no form called "${value}".').default('points'),
     /** Upper bound of the length, kept exactly; without it everything that was found. */
-    most: yup.number().integer().min(1, 'A length is at least 1.').max(5000).nullable().default(null),
+    most: yup.number().integer().min(1, LENGTH).max(5000, LENGTH).nullable().default(null),
     unit: yup.string().oneOf(UNITS).default('points'),
     grouping: yup.string().oneOf(GROUPINGS).default('none'),
     /** Steps of indentation. */
@@ -59,10 +62,10 @@ export const templateSchema = yup
       .min(1, 'A template needs a name.')
       .max(60, 'A name may have at most 60 characters.')
       .required('A template needs a name.'),
-    about: yup.string().trim().max(200).defined().default(''),
+    about: yup.string().trim().max(200, 'What it is for may have at most 200 characters.').defined().default(''),
     wording: yup.string().oneOf(WORDINGS).default('as said'),
     /** Upper bound over the whole, in characters. */
-    mostCharacters: yup.number().integer().min(20).max(100_000).nullable().default(null),
+    mostCharacters: yup.number().integer().min(20, CHARACTERS).max(100_000, CHARACTERS).nullable().default(null),
     sections: yup
       .array()
       .of(sectionSchema.required())

@@ -39,7 +39,8 @@ const NEW_SECTION: Section = {
   ...{ heading: '', content: 'key-points', form: 'points', most: 5, unit: 'points', grouping: 'none', indent: 0 },
   ...{ hasTimes: false, isOptional: true },
 };
-const numberIn = (text: string): number | null => (/^\d{1,4}$/.test(text.trim()) ? Number(text) : null);
+/** What is no digit is left out; an empty field is no bound. */
+const numberIn = (text: string): number | null => Number(text.replace(/\D/g, '').slice(0, 6)) || null;
 
 /** Name, wording and sections of a template; sections are put in order, added and taken away. */
 export function TemplateFields({ template, onChange }: { template: Template; onChange: (next: Template) => void }) {
@@ -121,7 +122,7 @@ function SectionFields({ section, number, onChange, onUp, onDown, onRemove }: Se
             label="At most"
             value={section.most === null ? '' : String(section.most)}
             inputMode="numeric"
-            onChangeText={(text) => set({ most: numberIn(text) || null })}
+            onChangeText={(text) => set({ most: numberIn(text) })}
             style={{ width: 110 }}
           />
           <OneOf

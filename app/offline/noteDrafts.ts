@@ -20,6 +20,8 @@ const lockOf = (id: string): string => `immeld-note ${id}`;
 export const readDraft = (id: string): NoteDraft | null => box.read(id);
 /** False where this device cannot keep anything. */
 export const keepDraft = (id: string, draft: NoteDraft): boolean => box.put(id, draft);
+/** How many notes wait here to be sent. */
+export const unsentNotes = (): number => box.ids().length;
 export const dropDraft = (id: string): void => box.drop(id);
 
 /** A note that only this device has so far; null when the server has it, or nobody. */

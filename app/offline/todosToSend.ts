@@ -76,6 +76,9 @@ const asTodo = ({ id, text, recordingId = null, startMs = null, ...rest }: NewTo
   position: Date.now() / 1000,
 });
 
+/** How many to-dos wait here to be sent. */
+export const unsentTodos = (): number => box.ids().length;
+
 let sending: Promise<number> | null = null;
 
 /** Sends what was kept here, as far as the server answers. Resolves to the number of to-dos that were sent. */

@@ -10,6 +10,7 @@ import { FrameButton, WordButton } from '../../ui/press';
 import { Title, Type } from '../../ui/type';
 import { removedWords } from './archiveWords';
 import { DeleteAccount } from './deleteAccount';
+import { SignOut } from './signOut';
 
 /** Whose recordings these are: a guest, who can sign up and keeps everything, or an account with its devices. */
 export function AccountSettings() {
@@ -28,7 +29,7 @@ export function AccountSettings() {
         <>
           <Type>{account.email}</Type>
           <Devices changes={changes} />
-          <WordButton label="Sign this device out" onPress={() => signOut.mutate()} />
+          <SignOut onSignOut={() => signOut.mutate()} />
         </>
       )}
       {account && !account.isShared && <DeleteAccount key={account.id} account={account} onDeleted={setRemoved} />}

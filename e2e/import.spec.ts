@@ -1,4 +1,5 @@
 import fs from 'node:fs';
+import type { Recording, RecordingCard } from '@immeld/core/contract/recordings';
 import { bringIn, demoSound, expect, test } from './immeld';
 
 test('from a sound file to a filed recording with notes, to-dos and a text to take along', async ({ page, immeld }) => {
@@ -62,6 +63,22 @@ test('from a sound file to a filed recording with notes, to-dos and a text to ta
   await expect(page.getByRole('link', { name: /^Infiltration and field capacity, today/ })).toBeVisible();
   await page.getByRole('searchbox').fill('thirsty pores');
   await expect(page.getByRole('article', { name: 'Infiltration and field capacity' }).first()).toBeVisible();
+});
+
+test('a sound that begins and ends in the middle of a sentence has its marks and capitals nevertheless', async ({
+  page,
+  immeld,
+}) => {
+  await page.goto(`${immeld.address}/tray`);
+  await bringIn(page, immeld.convert(demoSound('diary.m4a'), 'Two sentences.wav', '-ss', '15.7', '-t', '9.7'));
+  const heard = async () => {
+    const { items } = await immeld.ask<{ items: RecordingCard[] }>('/recordings?place=tray');
+    const card = items.find((r) => r.fileName === 'Two sentences.wav');
+    if (card?.state !== 'ready') return '';
+    const { passages } = await immeld.ask<Recording>(`/recordings/${card.id}`);
+    return passages.flatMap((p) => p.words.map((w) => w.text)).join(' ');
+  };
+  await expect.poll(heard, { timeout: 60_000 }).toMatch(/gives the most back\. I should put that on the wall/);
 });
 
 test('what is proposed in the tray is filed with one press, its to-dos are on the list, and all can be undone', async ({

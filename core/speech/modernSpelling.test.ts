@@ -15,6 +15,7 @@ it.each([
   ["It is every body's garden.", "It is everybody's garden."],
   ['To morrow, not to-day.', 'Tomorrow, not today.'],
   ['To-night I send it.', 'Tonight I send it.'],
+  ["and i think i'm late, i", "and I think I'm late, I"],
 ])('%s', (old, today) => expect(spelt(old)).toBe(today));
 
 it.each([
@@ -24,6 +25,7 @@ it.each([
   'It goes to the morrow.',
   'I gave it to Morrow.',
   'Up-to-date',
+  'it is in iron',
   // Names that every object of the language has.
   'The constructor builds it.',
 ])('%s stays', (text) => expect(spelt(text)).toBe(text));

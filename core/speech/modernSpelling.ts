@@ -10,12 +10,13 @@ const ONE_WORD = new Map([
 ]);
 /** After these "body" is a word of its own: "some body of water". */
 const OF_A_BODY = /^(of|parts?|shops?|language|temperature|heat|weight|fat)$/;
+const SMALL_I = /^i(?=$|[^\p{L}])/u;
 const OLD_HYPHEN = /^to-(day|night|morrow)/i;
 
 const plain = (text: string): string => text.toLowerCase().replace(/^[^\p{L}]+|[^\p{L}]+$/gu, '');
 
 /**
- * Spelling of today for what older books write in two words or with a hyphen: "some body", "to-morrow". Two words that
+ * Spelling of today for what older books write in two words or with a hyphen: "some body", "to-morrow"; and "I" is large. Two words that
  * become one keep the beginning of the first, the end of the second, and the lower confidence. Common practice, no source.
  */
 export function inModernSpelling(words: readonly HeardWord[]): HeardWord[] {
@@ -33,7 +34,10 @@ export function inModernSpelling(words: readonly HeardWord[]): HeardWord[] {
         confidence: Math.min(word.confidence, next.confidence),
       });
       i++;
-    } else made.push({ ...word, text: word.text.replace(OLD_HYPHEN, (old) => old.replace('-', '')) });
+    } else {
+      const text = word.text.replace(OLD_HYPHEN, (old) => old.replace('-', '')).replace(SMALL_I, 'I');
+      made.push({ ...word, text });
+    }
   }
   return made;
 }

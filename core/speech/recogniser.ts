@@ -10,6 +10,7 @@ import {
   type RecognitionModels,
   mostLikely,
 } from './decoder';
+import { isSameText, isUnmarked, placesForMark } from './punctuation';
 import { floatsOf } from './session';
 import { END_TOKEN, START_TOKEN } from './tokenizer';
 import { FRAME_HOP_SECONDS, alignTokens, besidePauses } from './wordTimes';
@@ -83,8 +84,9 @@ export class Recogniser {
     const seconds = samples.length / SAMPLE_RATE_HZ;
     if (seconds < SHORTEST_PIECE_SECONDS) return EMPTY;
     const heard = await this.decoder.listen(samples);
-    const decoded = await this.decoder.decode(heard, seconds, hint);
-    if (decoded.tokens.length === 0) return EMPTY;
+    const plainly = await this.decoder.decode(heard, seconds, hint);
+    if (plainly.tokens.length === 0) return EMPTY;
+    const decoded = hint === NO_HINT ? await this.withMarks(heard, plainly, seconds) : plainly;
     const piece = this.describe(decoded, seconds, isSpeechAt);
     const best =
       names.length === 0 ? decoded : await this.heardWithNames(heard, decoded, piece, seconds, names, isSpeechAt, hint);
@@ -92,6 +94,22 @@ export class Recogniser {
     const found =
       best === decoded ? piece : { ...this.describe(best, seconds, isSpeechAt), isDoubtful: piece.isDoubtful };
     return wantsOthers ? { ...found, words: await this.withOthers(heard, best, found.words) } : found;
+  }
+
+  /** The same words with marks and capitals, where they came without any; as they were where that changes them. */
+  private async withMarks(heard: Known, decoded: Decoded, seconds: number): Promise<Decoded> {
+    const { tokenizer } = this.models;
+    const textOf = (tokens: readonly number[]) => tokenizer.words(tokens).map((w) => w.text);
+    const before = textOf(decoded.tokens);
+    if (!isUnmarked(before)) return decoded;
+    const inputs = [START_TOKEN, ...decoded.tokens];
+    const logits = floatsOf(await this.decoder.step(heard, inputs), 'logits');
+    for (const { at, mark } of placesForMark(decoded.tokens, logits, logits.length / inputs.length, tokenizer)) {
+      const known = [...decoded.tokens.slice(0, at), mark];
+      const marked = await this.decoder.decode(heard, seconds, { known, draft: [] });
+      if (isSameText(before, textOf(marked.tokens))) return marked;
+    }
+    return decoded;
   }
 
   private async heardWithNames(

@@ -89,7 +89,8 @@ describe('the recogniser', () => {
   it('says no more than people can: at most 6.5 tokens a second', async () => {
     const endless = models(Array.from({ length: 200 }, (_, i) => 3 + (i % 3)));
     const { words } = await new Recogniser(endless).recognise(seconds(1), always);
-    expect(endless.steps()).toBeLessThanOrEqual(7);
+    // One more looks where a mark may be missing.
+    expect(endless.steps()).toBeLessThanOrEqual(8);
     expect(words.length).toBeLessThanOrEqual(7);
   });
 

@@ -7,6 +7,12 @@ const babel = {
 };
 const esmPackages = [
   'stemmer',
+  'file-type',
+  'strtok3',
+  'token-types',
+  '@tokenizer',
+  '@borewit',
+  'uint8array-extras',
   'nodemailer',
   'smtp-server',
   'mailparser',

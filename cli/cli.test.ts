@@ -3,7 +3,6 @@ import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 import { comparableWords, wordErrors } from '@immeld/core/transcript/wordErrorRate';
 import { newSounds } from './soundFolders';
 
@@ -21,7 +20,7 @@ const immeld = (...args: string[]) =>
 
 /** Makes a file with ffmpeg's own sources. */
 function make(name: string, ...args: string[]): string {
-  execFileSync(ffmpegInstaller.path, ['-y', '-loglevel', 'error', ...args, path.join(folder, name)]);
+  execFileSync('ffmpeg', ['-y', '-loglevel', 'error', ...args, path.join(folder, name)]);
   return name;
 }
 

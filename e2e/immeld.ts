@@ -7,7 +7,6 @@ import AxeBuilder from '@axe-core/playwright';
 import { type Page, test as base, expect } from '@playwright/test';
 import type { Job } from '@immeld/core/contract/jobs';
 import type { Recording, RecordingCard } from '@immeld/core/contract/recordings';
-import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 
 export const root = path.resolve(__dirname, '..');
 export const demoSound = (name: string): string => path.join(root, 'demo', 'sound', name);
@@ -106,7 +105,7 @@ export class Immeld {
   /** Converts a shipped sound into another file of this test. */
   convert(source: string, name: string, ...args: string[]): string {
     const target = path.join(this.folder, name);
-    execFileSync(ffmpegInstaller.path, ['-y', '-loglevel', 'error', '-i', source, ...args, target]);
+    execFileSync('ffmpeg', ['-y', '-loglevel', 'error', '-i', source, ...args, target]);
     return target;
   }
 }

@@ -54,7 +54,6 @@ async function bundle(entries, folder) {
       'pdfjs-dist/legacy/build/pdf.mjs',
       'sequelize',
       'onnxruntime-node',
-      '@ffmpeg-installer/ffmpeg',
       'umzug',
       'express',
       '@node-rs/argon2',

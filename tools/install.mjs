@@ -39,10 +39,14 @@ const hasNpmPackages = () =>
  * @returns when the packages are there; `compiled` resolves when they are also compiled, and rejects when that fails
  */
 export async function installNpmPackages() {
-  if (hasNpmPackages()) return { compiled: Promise.resolve() };
+  if (hasNpmPackages()) {
+    await ensureDecoder();
+    return { compiled: Promise.resolve() };
+  }
   await ensureCompiler();
   say('Installing packages (some minutes the first time) …');
-  await npm('ci', '--ignore-scripts', '--no-audit', '--no-fund');
+  const decoder = ensureDecoder();
+  await Promise.all([npm('ci', '--ignore-scripts', '--no-audit', '--no-fund'), decoder]);
   const compiled = npm('rebuild').then(() => fs.writeFileSync(MARK, lockHash()));
   // Who waits for it is told; until then it is no error that nobody waits.
   compiled.catch(() => undefined);
@@ -60,14 +64,29 @@ async function npm(...args) {
   if (!isDone) throw new Error('The packages could not be installed; what npm says stands above.');
 }
 
+/** The decoder of sound is the system's own, which the system keeps up to date. */
+async function ensureDecoder() {
+  if (has('ffmpeg')) return;
+  await installDebian(['ffmpeg'], 'ffmpeg 5 or newer, which reads sound files');
+}
+
 /** The database module is built from source where no ready build can be had. */
 async function ensureCompiler() {
   if (process.platform !== 'linux' || (has('g++') && has('make') && has('python3'))) return;
   await installDebian(['g++', 'make', 'python3'], 'a C++ compiler (g++), make and python3 for the database module');
 }
 
+/** Debian's installer does one thing at a time. */
+let before = Promise.resolve();
+
 /** Debian packages, or a sentence about what to install by hand. Returns whether they are there now. */
-export async function installDebian(packages, purpose) {
+export function installDebian(packages, purpose) {
+  const mine = before.then(() => installNow(packages, purpose));
+  before = mine.catch(() => undefined);
+  return mine;
+}
+
+async function installNow(packages, purpose) {
   const isRoot = process.getuid?.() === 0;
   if (!has('apt-get') || (!isRoot && !has('sudo'))) {
     say(`Please install ${purpose}, then run the same command again.`);
@@ -100,8 +119,6 @@ const NEEDED_BY_TESTS = [
  * @returns as `installNpmPackages`
  */
 export async function installForTests() {
-  // Debian's installer does one thing at a time.
-  if (!hasNpmPackages()) await ensureCompiler();
   const [installed] = await Promise.all([installNpmPackages(), installBrowserAndSpeech()]);
   return installed;
 }

@@ -4,7 +4,6 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { chromium } from '@playwright/test';
-import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 import { root } from './paths.mjs';
 
 // The demo's day is seen at noon, whenever the pictures are taken.
@@ -27,7 +26,7 @@ for (let i = 0; i < 100 && !(await fetch(`${address}/api/status`).catch(() => nu
 for (let i = 0; i < 100 && (await ask('/jobs')).items.length; i++) await wait(500);
 
 const voice = path.join(folder, 'voice.wav');
-execFileSync(ffmpegInstaller.path, [
+execFileSync('ffmpeg', [
   '-loglevel',
   'error',
   '-i',

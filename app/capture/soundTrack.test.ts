@@ -4,7 +4,6 @@ import { File } from 'node:buffer';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 import { isVideo } from './bringIn';
 import { movieFacts } from './movieBox';
 import { soundTrackOf } from './soundTrack';
@@ -18,7 +17,7 @@ const TONE = ['-f', 'lavfi', '-i', 'sine=frequency=440:duration=4'];
 
 function make(name: string, ...args: string[]): globalThis.File {
   const target = path.join(folder, name);
-  execFileSync(ffmpegInstaller.path, ['-y', '-loglevel', 'error', ...args, target]);
+  execFileSync('ffmpeg', ['-y', '-loglevel', 'error', ...args, target]);
   return new File([fs.readFileSync(target)], name, { type: 'video/mp4' }) as never;
 }
 /** What an independent program says of a file. */
@@ -26,7 +25,7 @@ function reportOf(bytes: ArrayBuffer): string {
   const file = path.join(folder, 'taken.bin');
   fs.writeFileSync(file, Buffer.from(bytes));
   try {
-    execFileSync(ffmpegInstaller.path, ['-hide_banner', '-i', file], { stdio: 'pipe' });
+    execFileSync('ffmpeg', ['-hide_banner', '-i', file], { stdio: 'pipe' });
     return '';
   } catch (error) {
     return String((error as { stderr: Buffer }).stderr);

@@ -1,10 +1,9 @@
 /** @jest-environment node */
 import { execFileSync } from 'node:child_process';
-import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 import { opusPacketMs, webmCluster, webmEnd } from './webmEnd';
 
 const ffmpeg = (args: string[], input?: Uint8Array): Buffer =>
-  execFileSync(ffmpegInstaller.path, ['-loglevel', 'error', ...args, 'pipe:1'], { input, maxBuffer: 1e8 });
+  execFileSync('ffmpeg', ['-loglevel', 'error', ...args, 'pipe:1'], { input, maxBuffer: 1e8 });
 /** Seconds of a tone as an independent program writes them, as a file or as a stream whose end nobody knew. */
 const tone = (seconds: number, ...how: string[]) =>
   ffmpeg([

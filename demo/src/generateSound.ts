@@ -6,7 +6,6 @@ import { execFileSync } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 import { projectRoot } from '@immeld/server/projectRoot';
 import { type DemoScript, loadWorld } from './world';
 
@@ -141,7 +140,7 @@ for (const script of loadWorld(path.join(demo, 'world'))) {
     extension === '.m4a'
       ? ['-c:a', 'aac', '-b:a', '32k', '-movflags', '+faststart']
       : ['-c:a', 'libopus', '-b:a', '24k'];
-  run(ffmpegInstaller.path, '-y', '-f', 's16le', '-ar', String(RATE), '-ac', '1', '-i', raw, ...codec, target);
+  run('ffmpeg', '-y', '-f', 's16le', '-ar', String(RATE), '-ac', '1', '-i', raw, ...codec, target);
   fs.writeFileSync(
     path.join(demo, 'expected', `${script.id}.words.json`),
     `[\n${words.map((w) => JSON.stringify(w)).join(',\n')}\n]\n`,

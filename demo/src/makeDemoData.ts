@@ -92,7 +92,7 @@ async function bringIn(
   fs.copyFileSync(soundOf(script), copy);
   const { recording } = await takeIn(
     copy,
-    { fileName: script.file, mediaType: 'audio/ogg', startedAt, durationMs: null, source: 'demo' },
+    { fileName: script.file, startedAt, durationMs: null, source: 'demo' },
     sounds,
   );
   if (!script.isRecognised) {

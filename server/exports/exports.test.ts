@@ -2,7 +2,6 @@ import { execFileSync, spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
-import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 import type { Export, ExportItem } from '@immeld/core/contract/exportEndpoints';
 import { type ExportFormat, PLAIN_CHOICES, USUAL_CHOICES, USUAL_PATTERN } from '@immeld/core/contract/exports';
 import type { Note } from '@immeld/core/contract/notes';
@@ -183,7 +182,7 @@ it('many at once: a zip that another program unpacks, a name for each, a table o
 
 it('sound: as it came, as another format, and only what was marked', async () => {
   const lengthOf = (file: string): number => {
-    const { stderr } = spawnSync(ffmpegInstaller.path, ['-i', file, '-f', 'null', '-'], { encoding: 'utf8' });
+    const { stderr } = spawnSync('ffmpeg', ['-i', file, '-f', 'null', '-'], { encoding: 'utf8' });
     const [, minutes, seconds] = [...stderr.matchAll(/time=\d+:(\d+):([\d.]+)/g)].at(-1)!;
     return Number(minutes) * 60 + Number(seconds);
   };
@@ -199,7 +198,7 @@ it('sound: as it came, as another format, and only what was marked', async () =>
   const marked = path.join(dataFolder, 'marked.wav');
   fs.writeFileSync(marked, (await made([recording(quay)], [], sound('wav', true))).bytes);
   expect(Math.abs(lengthOf(marked) - 0.9)).toBeLessThan(0.1);
-  execFileSync(ffmpegInstaller.path, ['-v', 'error', '-i', marked, '-f', 'null', '-']);
+  execFileSync('ffmpeg', ['-v', 'error', '-i', marked, '-f', 'null', '-']);
 });
 
 it('what cannot be made is said; nobody else sees it', async () => {

@@ -1,8 +1,7 @@
-import { execFile } from 'node:child_process';
 import fs from 'node:fs';
-import { promisify } from 'node:util';
-import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 import { imageSize } from 'image-size';
+import { type Source, inputArguments, startFfmpeg } from '../media/ffmpeg';
+import { MOST_PIXELS, measured } from '../media/pictureSize';
 import { NotePictureRow } from '../models/noteHistory';
 import { SlipRow } from '../models/slip';
 import type { SoundStore } from '../storage/soundStore';
@@ -31,31 +30,36 @@ export async function pagePictures(
   return { pictures, missing };
 }
 
+/** Larger ones are made smaller: on paper nobody sees the difference, and unpacked they take gigabytes. */
+const MOST_PAGE_PIXELS = 12_000_000;
+const LONGEST_SIDE = 3400;
+
 async function readPicture(file: string): Promise<PagePicture> {
-  const isJpeg = file.endsWith('.jpg');
-  const bytes = isJpeg || file.endsWith('.png') ? await fs.promises.readFile(file) : await asPng(file);
-  const { width, height } = imageSize(bytes);
-  return { type: isJpeg ? 'jpg' : 'png', bytes, width, height };
+  const bytes = await fs.promises.readFile(file);
+  const { container, width, height } = await measured(bytes);
+  const isJpeg = container.mediaType === 'image/jpeg';
+  // A JPEG goes into a page as it is, without being unpacked.
+  if (isJpeg || (container.mediaType === 'image/png' && width * height <= MOST_PAGE_PIXELS)) {
+    return { type: isJpeg ? 'jpg' : 'png', bytes, width, height };
+  }
+  const png = await asPng({ file, container });
+  const size = imageSize(png);
+  return { type: 'png', bytes: png, width: size.width, height: size.height };
 }
 
-async function asPng(file: string): Promise<Buffer> {
-  const { stdout } = await promisify(execFile)(
-    ffmpegInstaller.path,
+/** The first picture of a file as PNG, not larger than a page needs. Rejects where it cannot be read. */
+async function asPng(source: Source): Promise<Buffer> {
+  const fits = `scale='min(iw,${LONGEST_SIDE})':'min(ih,${LONGEST_SIDE})':force_original_aspect_ratio=decrease`;
+  const { program, closed } = await startFfmpeg(
+    [source],
     [
-      '-nostdin',
-      '-loglevel',
-      'error',
-      '-i',
-      `file:${file}`,
-      '-frames:v',
-      '1',
-      '-f',
-      'image2pipe',
-      '-c:v',
-      'png',
-      'pipe:1',
+      ...['-max_pixels', String(MOST_PIXELS), ...inputArguments(source.container, 3), '-frames:v', '1', '-vf', fits],
+      ...['-f', 'image2pipe', '-c:v', 'png', 'pipe:1'],
     ],
-    { encoding: 'buffer', timeout: LIMIT_MS, maxBuffer: 100 * 1024 ** 2 },
+    { limitMs: LIMIT_MS, stdout: 'pipe' },
   );
-  return stdout;
+  const parts: Buffer[] = [];
+  for await (const part of program.stdout!) parts.push(part as Buffer);
+  if ((await closed) !== 0) throw new Error('This picture could not be read.');
+  return Buffer.concat(parts);
 }

@@ -1,8 +1,8 @@
-import { spawn } from 'node:child_process';
 import fs from 'node:fs';
-import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 import { isCleaning } from '@immeld/core/audio/cleaning/cleaner';
 import type { SoundWish } from '@immeld/core/contract/exportEndpoints';
+import { containerOf } from '../media/container';
+import { inputArguments, startFfmpeg } from '../media/ffmpeg';
 import { cleanInBackground } from '../recognition/cleanedCopy';
 
 const CODECS = {
@@ -10,6 +10,8 @@ const CODECS = {
   mp3: ['-c:a', 'libmp3lame', '-q:a', '4', '-f', 'mp3'],
   wav: ['-c:a', 'pcm_s16le', '-f', 'wav'],
 } as const;
+
+const LIMIT_MS = 60 * 60 * 1000;
 
 export type Stretch = { startMs: number; endMs: number };
 
@@ -51,18 +53,11 @@ async function encode(
   signal.throwIfAborted();
   const wanted = marks?.map(({ startMs, endMs }) => `between(t,${startMs / 1000},${endMs / 1000})`).join('+');
   const filter = wanted ? ['-af', `aselect='${wanted}',asetpts=N/SR/TB`] : [];
-  const program = spawn(
-    ffmpegInstaller.path,
-    [
-      ...['-nostdin', '-loglevel', 'error', '-protocol_whitelist', 'file', '-y', '-i', `file:${source}`, '-vn'],
-      ...[...filter, ...codec, `file:${target}`],
-    ],
-    { stdio: 'ignore', signal },
-  );
-  const code = await new Promise<number | null>((resolve) => {
-    program.on('error', () => resolve(null));
-    program.on('close', resolve);
-  });
+  const container = await containerOf(source);
+  if (!container) throw new Error('The sound could not be read.');
+  const args = ['-y', ...inputArguments(container, 3), '-map', '0:a:0', '-vn', ...filter, ...codec, `file:${target}`];
+  const { closed } = await startFfmpeg([{ file: source, container }], args, { limitMs: LIMIT_MS, signal });
+  const code = await closed;
   signal.throwIfAborted();
   if (code !== 0) throw new Error('The sound could not be written in this format.');
 }

@@ -1,7 +1,6 @@
 import { execFileSync, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
-import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 import { NO_CLEANING } from '@immeld/core/audio/cleaning/cleaner';
 import { LoudnessMeter } from '@immeld/core/audio/loudness';
 import { projectRoot } from '../projectRoot';
@@ -12,13 +11,13 @@ import { decodeSound } from './decodeSound';
 const folder = temporaryFolder();
 afterAll(() => fs.rmSync(folder, { recursive: true }));
 
-const ffmpeg = (...args: string[]) => execFileSync(ffmpegInstaller.path, ['-y', '-loglevel', 'error', ...args]);
+const ffmpeg = (...args: string[]) => execFileSync('ffmpeg', ['-y', '-loglevel', 'error', ...args]);
 const at = (name: string) => path.join(folder, name);
 const speech = path.join(projectRoot(), 'demo', 'sound', 'voice-message.ogg');
 
 /** Integrated loudness by ffmpeg's ebur128 filter (EBU R 128), an implementation that is not ours. */
 function loudnessByFfmpeg(file: string): number {
-  const { stderr } = spawnSync(ffmpegInstaller.path, ['-i', file, '-af', 'ebur128', '-f', 'null', '-'], {
+  const { stderr } = spawnSync('ffmpeg', ['-i', file, '-af', 'ebur128', '-f', 'null', '-'], {
     encoding: 'utf8',
   });
   return Number(/Summary:[\s\S]*?I:\s+(-?[\d.]+) LUFS/.exec(stderr)![1]);

@@ -1,17 +1,17 @@
-import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import fs from 'node:fs';
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
-import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
 import { Limiter, TARGET_LUFS } from '@immeld/core/audio/cleaning/leveller';
 import { LoudnessMeter } from '@immeld/core/audio/loudness';
+import { startFfmpeg } from '../media/ffmpeg';
 import { projectRoot } from '../projectRoot';
 import { cleanedChunks } from './cleanedChunks';
 import { decodeSound } from './decodeSound';
 
 const RATE_HZ = 48_000;
+const LIMIT_MS = 60 * 60 * 1000;
 /** Beyond this, what is brought to the loudness is mostly noise. */
 const MOST_GAIN_DB = 30;
 
@@ -34,31 +34,30 @@ async function gainFor(source: string, cleaning: Cleaning): Promise<number> {
 export async function writeCleanedCopy(source: string, target: string, cleaning: Cleaning): Promise<void> {
   const gain = 10 ** ((await gainFor(source, cleaning)) / 20);
   const limiter = new Limiter(RATE_HZ);
-  const encoder = spawn(
-    ffmpegInstaller.path,
+  const { program: encoder, closed } = await startFfmpeg(
+    [],
     [
-      ...['-nostdin', '-loglevel', 'error', '-y', '-f', 'f32le', '-ar', String(RATE_HZ), '-ac', '1', '-i', 'pipe:0'],
+      ...['-y', '-f', 'f32le', '-ar', String(RATE_HZ), '-ac', '1', '-i', 'pipe:0'],
       ...['-c:a', 'aac', '-b:a', '96k', '-f', 'ipod', `file:${target}`],
     ],
-    { stdio: ['pipe', 'ignore', 'ignore'] },
+    { stdin: 'pipe', limitMs: LIMIT_MS },
   );
-  const closed = once(encoder, 'close') as Promise<[number | null]>;
+  const input = encoder.stdin!;
   // The encoder's end is seen by its code, not by the pipe that broke.
-  encoder.stdin.on('error', () => encoder.kill());
+  input.on('error', () => encoder.kill());
   try {
     for await (const chunk of cleanedSound(source, cleaning)) {
       const samples = cleaning.loudness === 0 ? chunk : chunk.map((v) => limiter.step(v * gain));
       const bytes = Buffer.from(samples.buffer, samples.byteOffset, samples.byteLength);
       if (encoder.exitCode !== null) break;
-      if (!encoder.stdin.write(bytes)) await Promise.race([once(encoder.stdin, 'drain'), closed]);
+      if (!input.write(bytes)) await Promise.race([once(input, 'drain'), closed]);
     }
   } catch (error) {
     encoder.kill();
     throw error;
   }
-  encoder.stdin.end();
-  const [code] = await closed;
-  if (code !== 0) throw new Error('The cleaned sound could not be written.');
+  input.end();
+  if ((await closed) !== 0) throw new Error('The cleaned sound could not be written.');
 }
 
 const workerFile = () => path.join(projectRoot(), 'server', 'dist', 'cleaningWorker.cjs');

@@ -1,9 +1,11 @@
-import { type ChildProcessByStdio, spawn } from 'node:child_process';
 import fs from 'node:fs';
 import type { Readable } from 'node:stream';
-import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 import { clockTime } from '@immeld/core/formats/times';
 import { SAMPLE_RATE_HZ } from '@immeld/core/speech/transcriber';
+import { type Container, containerOf } from '../media/container';
+import { type Source, inputArguments, startFfmpeg } from '../media/ffmpeg';
+import { BoxError } from '../media/moovFirst';
+import { statedLength } from '../media/statedLength';
 import { type FileTags, tagsFrom } from './fileTags';
 
 export type SoundProblem = 'empty' | 'not-sound' | 'no-sound-track';
@@ -38,19 +40,41 @@ function cutOffFrom(
 
 /** Nothing anybody records needs longer than this to be decoded; a decoder that hangs is ended. */
 const DECODER_LIMIT_MS = 60 * 60 * 1000;
+/** Nobody records longer in one piece; a small file may claim, or unpack to, far more. */
+const LONGEST_SECONDS = 24 * 3600;
 
 /** Characters of the decoder's report that are kept: of its last words, and of all that it says before it begins. */
 const LONGEST_REPORT = 20_000;
 const LONGEST_HEAD = 1_000_000;
 
-type Decoder = ChildProcessByStdio<null, Readable, Readable>;
-
-/** Argument list of the decoder: no shell, no network protocols, only the first sound track. */
-const decoderArguments = (file: string, rate: number): string[] => [
-  ...['-nostdin', '-hide_banner', '-loglevel', 'info', '-protocol_whitelist', 'file,pipe'],
-  ...['-i', `file:${file}`, '-map', '0:a:0', '-vn', '-sn', '-dn'],
+/** Only the first sound track, as raw samples. */
+const outputArguments = (rate: number): string[] => [
+  ...['-map', '0:a:0', '-vn', '-sn', '-dn', '-t', String(LONGEST_SECONDS)],
   ...['-ac', '1', '-ar', String(rate), '-f', 'f32le', 'pipe:1'],
 ];
+
+const notSound = () =>
+  new SoundError(
+    'not-sound',
+    'This file could not be read as sound. It may be damaged or of another kind than its name says. The original file is unchanged.',
+  );
+
+/** What a file is. Throws SoundError where its bytes are not those of a sound or video. */
+async function heardContainer(file: string): Promise<Container> {
+  const container = await containerOf(file);
+  if (!container || container.kind === 'picture') throw notSound();
+  return container;
+}
+
+/** Starts the decoder of a file. Throws SoundError where the index of the file is damaged. */
+async function decoderOf(source: Source, rate: number, signal: AbortSignal | undefined) {
+  const options = { limitMs: DECODER_LIMIT_MS, signal, stdout: 'pipe', loglevel: 'info' } as const;
+  return startFfmpeg([source], [...inputArguments(source.container, 3), ...outputArguments(rate)], options).catch(
+    (error: unknown) => {
+      throw error instanceof BoxError ? notSound() : error;
+    },
+  );
+}
 
 /**
  * Decodes any sound or video file to one channel, in chunks, without holding the file in memory.
@@ -78,12 +102,11 @@ export async function* decodeSound(
 ): AsyncGenerator<Float32Array> {
   const { size } = await fs.promises.stat(file);
   if (size === 0) throw new SoundError('empty', 'This file is empty: it holds no sound. Nothing was changed.');
-  const decoder = spawn(ffmpegInstaller.path, decoderArguments(file, rate), { stdio: ['ignore', 'pipe', 'pipe'] });
-  const limit = setTimeout(() => decoder.kill('SIGKILL'), DECODER_LIMIT_MS);
-  const stop = () => decoder.kill('SIGKILL');
-  signal?.addEventListener('abort', stop, { once: true });
+  const container = await heardContainer(file);
+  let statedMs = await statedLength(file, container);
+  if (statedMs !== null) onDuration?.(statedMs);
+  const { program: decoder, closed } = await decoderOf({ file, container }, rate, signal);
   let report = '';
-  let statedMs: number | null = null;
   let tags: FileTags | null = null;
   // Sound and report come by two ways: the first samples may be here before the decoder has said what they are of.
   const tell = () => {
@@ -91,7 +114,7 @@ export async function* decodeSound(
     tags = tagsFrom(report);
     onTags?.(tags);
   };
-  decoder.stderr.on('data', (text: Buffer) => {
+  decoder.stderr!.on('data', (text: Buffer) => {
     report += text.toString('utf8');
     if (/^Stream mapping:/m.test(report)) tell();
     if (tags || report.length > LONGEST_HEAD) report = report.slice(-LONGEST_REPORT);
@@ -101,14 +124,13 @@ export async function* decodeSound(
       onDuration?.(statedMs);
     }
   });
-  const ended = new Promise<void>((resolve) => decoder.on('close', () => resolve()));
   let bytes = 0;
   try {
-    for await (const chunk of floats(decoder)) {
+    for await (const chunk of floats(decoder.stdout!)) {
       bytes += chunk.byteLength;
       yield chunk;
     }
-    await ended;
+    await closed;
     signal?.throwIfAborted();
     if (bytes === 0) throw soundErrorFrom(report);
     tell();
@@ -116,16 +138,14 @@ export async function* decodeSound(
     const sentence = cutOffFrom(report, { readMs: (bytes / 4 / rate) * 1000, statedMs, hasVideo });
     if (sentence) onCutOff?.(sentence);
   } finally {
-    clearTimeout(limit);
-    signal?.removeEventListener('abort', stop);
     decoder.kill('SIGKILL');
   }
 }
 
 /** Samples from the decoder's output; a sample cut in two by the pipe is put together again. */
-async function* floats(decoder: Decoder): AsyncGenerator<Float32Array> {
+async function* floats(output: Readable): AsyncGenerator<Float32Array> {
   let rest = Buffer.alloc(0);
-  for await (const data of decoder.stdout) {
+  for await (const data of output) {
     const bytes = rest.length ? Buffer.concat([rest, data as Buffer]) : (data as Buffer);
     const whole = bytes.length - (bytes.length % 4);
     rest = Buffer.from(bytes.subarray(whole));
@@ -140,8 +160,5 @@ function soundErrorFrom(report: string): SoundError {
       'This file has no sound track, so there is nothing to transcribe. Bring in a file with sound.',
     );
   }
-  return new SoundError(
-    'not-sound',
-    'This file could not be read as sound. It may be damaged or of another kind than its name says. The original file is unchanged.',
-  );
+  return notSound();
 }

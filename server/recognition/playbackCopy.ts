@@ -1,6 +1,6 @@
-import { spawn } from 'node:child_process';
 import fs from 'node:fs';
-import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
+import { containerOf } from '../media/container';
+import { type Source, inputArguments, startFfmpeg } from '../media/ffmpeg';
 
 /** What browsers play and seek in as it is. */
 const PLAYABLE = new Set(['.mp3', '.m4a', '.wav', '.ogg', '.oga', '.opus', '.flac', '.mp4', '.m4v', '.aac']);
@@ -19,7 +19,12 @@ export async function writePlaybackCopy(
   target: string,
   { isWebm, more = [] }: { isWebm: boolean; more?: readonly string[] },
 ): Promise<boolean> {
-  const sources = [source, ...more];
+  const sources: Source[] = [];
+  for (const file of [source, ...more]) {
+    const container = await containerOf(file);
+    if (!container || container.kind === 'picture') return false;
+    sources.push({ file, container });
+  }
   const joined = sources.map((_, i) => `[${i}:a:0]`).join('') + `concat=n=${sources.length}:v=0:a=1[joined]`;
   const codec = isWebm
     ? ['-c', 'copy', '-f', 'webm']
@@ -27,27 +32,13 @@ export async function writePlaybackCopy(
         ...(more.length ? ['-filter_complex', joined, '-map', '[joined]'] : ['-vn']),
         ...['-c:a', 'libopus', '-b:a', '48k', '-f', 'ogg'],
       ];
-  const program = spawn(
-    ffmpegInstaller.path,
-    [
-      '-nostdin',
-      '-loglevel',
-      'error',
-      '-protocol_whitelist',
-      'file',
-      '-y',
-      ...sources.flatMap((file) => ['-i', `file:${file}`]),
-      ...codec,
-      `file:${target}.part`,
-    ],
-    { stdio: 'ignore' },
+  const inputs = sources.flatMap(({ container }, i) => inputArguments(container, 3 + i));
+  const code = await startFfmpeg(sources, ['-y', ...inputs, ...codec, `file:${target}.part`], {
+    limitMs: LIMIT_MS,
+  }).then(
+    ({ closed }) => closed,
+    () => null,
   );
-  const limit = setTimeout(() => program.kill('SIGKILL'), LIMIT_MS);
-  const code = await new Promise<number | null>((resolve) => {
-    program.on('error', () => resolve(null));
-    program.on('close', resolve);
-  });
-  clearTimeout(limit);
   if (code !== 0) {
     await fs.promises.rm(`${target}.part`, { force: true });
     return false;

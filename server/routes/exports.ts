@@ -4,7 +4,7 @@ import { beginExport } from '../exports/exportWork';
 import { previewOf } from '../exports/makeFiles';
 import type { BackgroundFiles } from '../jobs/backgroundFiles';
 import type { SoundStore } from '../storage/soundStore';
-import { sendKept } from '../storage/sendKept';
+import { PERSONS_BYTES, sendKept } from '../storage/sendKept';
 import { asFile } from './asFile';
 import { serve } from './serve';
 
@@ -18,6 +18,7 @@ export function exportRoutes(files: BackgroundFiles, sounds: SoundStore): Router
   serve(router, ENDPOINTS.getExportFile, async ({ params, response }) => {
     const { path, name } = files.fileOf(params.id);
     asFile(response, name);
+    response.set(PERSONS_BYTES);
     response.setHeader('Cache-Control', 'private, no-store');
     await sendKept(response, path);
   });

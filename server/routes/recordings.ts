@@ -5,7 +5,7 @@ import type { RecordingSort } from '@immeld/core/contract/recordingLists';
 import { FORMAT_TYPES } from '@immeld/core/formats/formats';
 import { clockTime } from '@immeld/core/formats/times';
 import { passagesToRead } from '@immeld/core/transcript/reading';
-import { type Response, Router } from 'express';
+import { Router } from 'express';
 import { randomUUID } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
@@ -20,7 +20,7 @@ import { sharedSettings } from '../models/settings';
 import { TodoRow } from '../models/todo';
 import { cleanInBackground } from '../recognition/cleanedCopy';
 import type { SoundStore } from '../storage/soundStore';
-import { sendKept } from '../storage/sendKept';
+import { sendPersonsFile } from '../storage/sendKept';
 import { CARD_INCLUDES, cardView, recordingView } from '../views/recordingView';
 import { taggedWith, withPerson } from '../writeUps/scope';
 import { makeUsualWriteUp } from '../writeUps/usual';
@@ -33,12 +33,6 @@ async function find(id: string, transaction?: Transaction): Promise<Recording> {
   const recording = await Recording.findByPk(id, transaction ? { transaction } : {});
   if (!recording) throw notFound();
   return recording;
-}
-
-async function sendMedia(response: Response, file: string, mediaType: string | null): Promise<void> {
-  response.setHeader('Cache-Control', 'private, max-age=3600');
-  if (mediaType) response.type(mediaType);
-  await sendKept(response, file);
 }
 
 const ORDERS: Record<RecordingSort, Order> = {
@@ -167,8 +161,7 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
 
   serve(router, ENDPOINTS.getSound, async ({ params, response }) => {
     const recording = await find(params.id);
-    const file = soundFileOf(recording);
-    await sendMedia(response, file, file === sounds.pathOf(recording.soundFile) ? recording.mediaType : null);
+    await sendPersonsFile(response, soundFileOf(recording), { shows: ['sound', 'video'] });
   });
 
   serve(router, ENDPOINTS.getCleanedSound, async ({ params, query, response }) => {
@@ -179,7 +172,7 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
     try {
       await cleanInBackground(soundFileOf(recording), target, query, gone.signal);
       asFile(response, `${recording.title ?? recording.suggestion.title ?? recording.fileName}, cleaned.m4a`);
-      await sendMedia(response, target, 'audio/mp4');
+      await sendPersonsFile(response, target, { shows: ['sound'] });
     } catch (error) {
       if (!gone.signal.aborted) throw error;
     } finally {
@@ -192,7 +185,7 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
     const file = video && sounds.pathOf(video.file);
     if (!file || !fs.existsSync(file))
       throw new Problem('not-found', 'There is no moving picture with this recording.');
-    await sendMedia(response, file, video.mediaType);
+    await sendPersonsFile(response, file, { shows: ['sound', 'video'], asVideo: true });
   });
 
   serve(router, ENDPOINTS.exportRecording, async ({ params, query, response }) => {

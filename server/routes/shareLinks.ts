@@ -20,7 +20,7 @@ import { SHARED_SCRIPT, SHARED_STYLE, nothingPage, passwordPage, sharedPage } fr
 import type { Visits } from '../sharing/visits';
 import { sendPicture } from '../storage/pictures';
 import type { SoundStore } from '../storage/soundStore';
-import { sendKept } from '../storage/sendKept';
+import { sendKept, sendPersonsFile } from '../storage/sendKept';
 import { serve } from './serve';
 
 const FONTS: Record<string, string> = {
@@ -144,8 +144,7 @@ export function serveSharedPages(application: Express, sounds: SoundStore, visit
     const file = recording && sounds.pathOf(recording.playbackFile ?? recording.soundFile);
     if (!file || !fs.existsSync(file)) return nothing(response);
     visits.sends(link.id, response);
-    if (!recording.playbackFile) response.type(recording.mediaType);
-    await sendKept(response, file, { cacheControl: false });
+    await sendPersonsFile(response, file, { shows: ['sound', 'video'] });
   });
 
   router.get('/s/:token/pictures/:id', async (request, response) => {

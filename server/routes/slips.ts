@@ -9,7 +9,7 @@ import { TodoRow } from '../models/todo';
 import { pdfText } from '../storage/pdfText';
 import { LARGEST_PICTURE, keepPicture, sendPicture } from '../storage/pictures';
 import type { SoundStore } from '../storage/soundStore';
-import { sendKept } from '../storage/sendKept';
+import { sendPersonsFile } from '../storage/sendKept';
 import { slipView } from '../views/recordingView';
 import { serve } from './serve';
 
@@ -111,10 +111,7 @@ export function slipRoutes(sounds: SoundStore): Router {
     const path = sounds.slipFilePath(slip.id);
     if (!slip.file || !fs.existsSync(path)) throw new Problem('not-found', 'This slip has no file.');
     // Never shown by the browser itself: a page somebody brought in must not run as Immeld.
-    response.attachment(slip.file.name);
-    response.type(slip.file.mediaType);
-    response.setHeader('Cache-Control', 'private, max-age=86400');
-    await sendKept(response, path);
+    await sendPersonsFile(response, path, { shows: [], name: slip.file.name });
   });
 
   router.use(ENDPOINTS.putPicture.path, raw({ type: () => true, limit: LARGEST_PICTURE }));

@@ -112,7 +112,6 @@ function metadataOf(upload: Pick<Upload, 'metadata'>): Intake {
   const metadata = upload.metadata ?? {};
   return {
     fileName: metadata['filename'] || 'Recording',
-    mediaType: metadata['filetype'] || 'application/octet-stream',
     startedAt: metadata['startedAt'] ?? null,
     durationMs: Number(metadata['durationMs']) || null,
     source: metadata['source'] === 'speak' ? 'speak' : 'import',

@@ -5,13 +5,13 @@ import { Op, col, where } from 'sequelize';
 import { appointmentFor } from '../calendar/calendars';
 import { Recording } from '../models/recording';
 import { sharedSettings } from '../models/settings';
+import { containerOf } from '../media/container';
 import { placeFrom } from '../recognition/fileTags';
 import { type SoundStore, sha256Of } from './soundStore';
 
 /** What is known of a file that comes in. `startedAt` is local time of the person, `2026-03-09T07:40:12`. */
 export type Intake = {
   fileName: string;
-  mediaType: string;
   startedAt: string | null;
   durationMs: number | null;
   source: 'speak' | 'import' | 'demo';
@@ -55,18 +55,8 @@ export function shortenedName(fileName: string): string {
   return `${characters.slice(0, LONGEST_NAME - extension.length - 1).join('')}…${extension}`;
 }
 
-/** Browsers give some sounds no type or a video type; the name knows better. */
-const TYPES: Record<string, string> = {
-  '.wav': 'audio/wav',
-  '.mp3': 'audio/mpeg',
-  '.m4a': 'audio/mp4',
-  '.mp4': 'video/mp4',
-  '.ogg': 'audio/ogg',
-  '.opus': 'audio/ogg',
-  '.flac': 'audio/flac',
-  '.webm': 'audio/webm',
-  '.aac': 'audio/aac',
-};
+/** What is not known to be a sound or video can be kept and fetched, not shown. */
+const UNKNOWN = { mediaType: 'application/octet-stream', extension: '.bin' };
 
 /**
  * Makes a recording of a file that has arrived whole. The sound is moved, never copied or changed; the same sound
@@ -88,9 +78,11 @@ export async function takeIn(
   }
   const withVideo = intake.videoOf ? await Recording.findByPk(intake.videoOf) : null;
   if (withVideo) {
-    const video = sounds.nameFor(randomUUID(), intake.fileName);
+    const { mediaType, extension } = (await containerOf(file)) ?? UNKNOWN;
+    const video = `${randomUUID()}${extension}`;
     await sounds.take(file, video);
-    await withVideo.update({ video: { file: video, mediaType: intake.mediaType, captureId, sha256, sizeBytes: size } });
+    const shown = mediaType.replace('audio/', 'video/');
+    await withVideo.update({ video: { file: video, mediaType: shown, captureId, sha256, sizeBytes: size } });
     return { recording: withVideo, sha256, isNew: false, isAlreadyHere: false };
   }
   const isSentAgain = sentBefore?.sha256 === sha256;
@@ -124,14 +116,15 @@ export async function takeIn(
   const startedAt = intake.startedAt && LOCAL_TIME.test(intake.startedAt) ? intake.startedAt.slice(0, 19) : nowLocal();
   const appointment =
     intake.source === 'speak' ? await appointmentFor(startedAt, intake.zone ?? null, intake.appointmentId) : null;
-  const soundFile = sounds.nameFor(id, fileName);
+  const { mediaType, extension } = (await containerOf(file)) ?? UNKNOWN;
+  const soundFile = `${id}${extension}`;
   await sounds.take(file, soundFile);
   const recording = await Recording.create({
     id,
     title: null,
     fileName,
     source: intake.source,
-    mediaType: TYPES[path.extname(soundFile)] ?? intake.mediaType,
+    mediaType,
     soundFile,
     playbackFile: null,
     sha256,
@@ -168,7 +161,8 @@ async function append(
   sounds: SoundStore,
 ): Promise<void> {
   const fileName = shortenedName(intake.fileName);
-  const soundFile = sounds.nameFor(randomUUID(), fileName);
+  const { extension } = (await containerOf(file)) ?? UNKNOWN;
+  const soundFile = `${randomUUID()}${extension}`;
   await sounds.take(file, soundFile);
   const { captureId = null } = intake;
   const startedAt = intake.startedAt && LOCAL_TIME.test(intake.startedAt) ? intake.startedAt.slice(0, 19) : nowLocal();

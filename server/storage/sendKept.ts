@@ -1,4 +1,5 @@
 import type { Response } from 'express';
+import { type Container, containerOf } from '../media/container';
 
 /** What Express says of one that left before the answer began. */
 const LEFT = 'ECONNABORTED';
@@ -24,4 +25,34 @@ export async function sendKept(
       resolve();
     }),
   );
+}
+
+/** What may be done with bytes that a person brought: nothing. They are played, shown or kept, never run (CSP 3). */
+export const PERSONS_BYTES = {
+  'Content-Security-Policy': "sandbox; default-src 'none'",
+  'X-Content-Type-Options': 'nosniff',
+  'Cross-Origin-Resource-Policy': 'same-origin',
+} as const;
+
+/**
+ * Answers with a file that a person brought, in ranges. Its type is found in its bytes, whatever it was called when it came:
+ * a sound, video or picture is shown; everything else can only be kept. The browser may keep it but asks each time before
+ * it uses it, so that it is gone with the session.
+ * @param shows kinds that are shown here
+ * @param name under which it is kept where it is not shown
+ * @param asVideo whether a sound is known to have a moving picture beside it
+ */
+export async function sendPersonsFile(
+  response: Response,
+  file: string,
+  { shows, name = 'file', asVideo = false }: { shows: readonly Container['kind'][]; name?: string; asVideo?: boolean },
+): Promise<void> {
+  const container = await containerOf(file);
+  const isShown = container !== null && shows.includes(container.kind);
+  response.set(PERSONS_BYTES);
+  response.set('Cache-Control', 'private, no-cache');
+  if (!isShown) response.attachment(name);
+  const type = isShown ? container.mediaType : 'application/octet-stream';
+  response.type(asVideo ? type.replace('audio/', 'video/') : type);
+  await sendKept(response, file, { cacheControl: false });
 }

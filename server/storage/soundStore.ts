@@ -30,12 +30,6 @@ export class SoundStore {
     return path.join(this.pictureFolder, `${path.basename(slipId)}.file`);
   }
 
-  /** Name of the file for a recording; only a short plain extension is taken from what the person called it. */
-  nameFor(recordingId: string, fileName: string): string {
-    const extension = path.extname(fileName).toLowerCase();
-    return recordingId + (/^\.[a-z0-9]{1,5}$/.test(extension) ? extension : '.bin');
-  }
-
   /** Takes a finished file in by renaming it, so it is there whole or not at all. */
   async take(source: string, soundFile: string): Promise<void> {
     await fs.promises.rename(source, this.pathOf(soundFile));

@@ -32,7 +32,7 @@ it('the bin is emptied after 30 days and not before; an accepted to-do outlives 
   const sounds = new SoundStore(dataFolder);
   const inDays = (days: number) => new Date(Date.now() + days * 86_400_000);
   expect(await emptyBin(sounds, inDays(29))).toBe(0);
-  expect(soundFiles()).toEqual([`${recordingId}.wav`]);
+  expect(soundFiles()).toEqual([`${recordingId}.bin`]);
   expect(await emptyBin(sounds, inDays(31))).toBe(1);
   expect(soundFiles()).toEqual([]);
   expect(await TodoRow.findAll({ raw: true })).toMatchObject([{ text: 'Call Bram', recordingId: null }]);

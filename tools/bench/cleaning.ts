@@ -3,7 +3,6 @@ import { execFileSync } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 import { type Cleaning, NO_CLEANING } from '../../core/audio/cleaning/cleaner';
 import { comparableWords, wordErrors } from '../../core/transcript/wordErrorRate';
 import { projectRoot } from '../../server/projectRoot';
@@ -37,7 +36,7 @@ function noisy(sound: string, [name, mix]: (typeof NOISES)[number]): string {
   const target = path.join(folder, `${sound}-${NOISES.findIndex((n) => n[0] === name)}.wav`);
   const speech = ['-i', path.join(root, 'demo', 'sound', source)];
   const out = ['-ar', '16000', '-ac', '1', target];
-  const ffmpeg = (...args: string[]) => execFileSync(ffmpegInstaller.path, ['-y', '-loglevel', 'error', ...args]);
+  const ffmpeg = (...args: string[]) => execFileSync('ffmpeg', ['-y', '-loglevel', 'error', ...args]);
   if (name === '30 dB too quiet') ffmpeg(...speech, '-af', 'volume=-30dB', ...out);
   else if (mix === null) ffmpeg(...speech, ...out);
   else {

@@ -7,7 +7,6 @@ import { execFileSync } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 import { loadWorld } from '../../demo/src/world';
 import { comparableWords, wordErrors } from '../../core/transcript/wordErrorRate';
 import { projectRoot } from '../../server/projectRoot';
@@ -108,7 +107,7 @@ async function main(): Promise<void> {
     const text = script.lines.map((l) => l.text).join(' ');
     const sound = path.join(root, 'demo', 'sound', script.id + path.extname(script.file));
     const read = path.join(folder, 'read.wav');
-    execFileSync(ffmpegInstaller.path, ['-y', '-loglevel', 'error', '-i', say('slt', text), '-ar', '16000', read]);
+    execFileSync('ffmpeg', ['-y', '-loglevel', 'error', '-i', say('slt', text), '-ar', '16000', read]);
     for (const file of [sound, read]) {
       const plain = textOf(await transcribeFile(file, models));
       const biased = textOf(await transcribeFile(file, models, { names: decoys }));

@@ -4,7 +4,6 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
-import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 import { loadWorld } from '../../demo/src/world';
 import { joinPassages, splitPassage } from '../../core/transcript/edit';
 import { comparableWords, wordErrors } from '../../core/transcript/wordErrorRate';
@@ -30,7 +29,7 @@ function note(figure: string, measured: string, aim: string, met: boolean | null
 }
 const percent = (share: number) => `${(share * 100).toFixed(1)} %`;
 const textOf = (t: FileTranscript) => t.passages.flatMap((p) => p.words.map((w) => w.text)).join(' ');
-const ffmpeg = (...args: string[]) => execFileSync(ffmpegInstaller.path, ['-y', '-loglevel', 'error', ...args]);
+const ffmpeg = (...args: string[]) => execFileSync('ffmpeg', ['-y', '-loglevel', 'error', ...args]);
 const cpuSeconds = (from: NodeJS.CpuUsage) => {
   const { user, system } = process.cpuUsage(from);
   return (user + system) / 1e6;
@@ -270,7 +269,7 @@ async function liveWords(models: TranscriberModels): Promise<void> {
       }
     };
     const raw = execFileSync(
-      ffmpegInstaller.path,
+      'ffmpeg',
       ['-loglevel', 'error', '-i', soundOf(id), '-f', 'f32le', '-ac', '1', '-ar', String(SAMPLE_RATE_HZ), '-'],
       { maxBuffer: 1 << 28 },
     );

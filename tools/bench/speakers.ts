@@ -3,7 +3,6 @@ import { execFileSync } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import ffmpegInstaller from '@ffmpeg-installer/ffmpeg';
 import { type Turn, diarisationError } from '../../core/speech/speakers/diarisationError';
 import { paragraphsOf } from '../../core/transcript/manuscript';
 import { projectRoot } from '../../server/projectRoot';
@@ -25,7 +24,7 @@ function random(seed: number): () => number {
 function samplesOf(id: string): Float32Array {
   const name = fs.readdirSync(path.join(root, 'demo', 'sound')).find((n) => path.parse(n).name === id)!;
   const raw = execFileSync(
-    ffmpegInstaller.path,
+    'ffmpeg',
     [
       ...['-loglevel', 'error', '-i', path.join(root, 'demo', 'sound', name)],
       ...['-ar', String(RATE), '-ac', '1', '-f', 'f32le', '-'],
@@ -170,7 +169,7 @@ function addPinkNoise(samples: Float32Array, belowDb: number, next: () => number
 function writeWav(file: string, samples: Float32Array): void {
   const raw = path.join(folder, 'raw.f32');
   fs.writeFileSync(raw, Buffer.from(samples.buffer));
-  execFileSync(ffmpegInstaller.path, [
+  execFileSync('ffmpeg', [
     ...['-y', '-loglevel', 'error', '-f', 'f32le', '-ar', String(RATE), '-ac', '1', '-i', raw, file],
   ]);
 }

@@ -1,4 +1,5 @@
 import hooks from 'eslint-plugin-react-hooks';
+import regexp from 'eslint-plugin-regexp';
 import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
@@ -21,6 +22,16 @@ export default tseslint.config(
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
       'no-console': 'off',
       eqeqeq: 'error',
+    },
+  },
+  {
+    // What people send must not keep a regular expression busy: none may take longer than the text is long.
+    files: ['**/*.ts', '**/*.tsx', '**/*.mjs'],
+    ignores: ['**/*.test.ts', '**/*.test.tsx', 'e2e/**', 'tools/**'],
+    plugins: { regexp },
+    rules: {
+      'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }],
+      'regexp/no-super-linear-move': ['error', { report: 'certain' }],
     },
   },
   {

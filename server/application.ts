@@ -8,6 +8,7 @@ import helmet from 'helmet';
 import fs from 'node:fs';
 import path from 'node:path';
 import { type Sequelize, UniqueConstraintError } from 'sequelize';
+import { ownHostsOnly } from './accounts/hosts';
 import { knownAccount } from './accounts/sessions';
 import type { BringingsBack } from './backup/bringingsBack';
 import type { KeptArchives } from './backup/keptArchives';
@@ -45,6 +46,7 @@ import { writeUpRoutes } from './routes/writeUps';
 import { Visits } from './sharing/visits';
 import { STAND_IN_FEED, serveStandInCalendar } from './standIns/calendarFeed';
 import { standInLanguageModel } from './standIns/languageModel';
+import type { Outside } from './outside/outside';
 import type { SoundStore } from './storage/soundStore';
 
 export type ApplicationParts = {
@@ -56,19 +58,23 @@ export type ApplicationParts = {
   kept: KeptArchives;
   dataFolder: string;
   mailer: Mailer;
+  outside: Outside;
   /** Folder of the built app; without it only the interface is served. */
   appFolder: string | null;
   isDemo: boolean;
+  hosts: readonly string[];
+  trustProxy: number | string | false;
 };
 
 /** The whole server as an Express application, not yet listening. */
 export function createApplication(parts: ApplicationParts): Express {
-  const { sounds, queue, bringings, appFolder, isDemo } = parts;
+  const { sounds, queue, bringings, appFolder, isDemo, hosts, trustProxy } = parts;
   const visits = new Visits();
   const application = express();
   application.disable('x-powered-by');
-  application.use(securityHeaders, sameOriginOnly);
-  application.use('/api', cookieParser(), knownAccount(isDemo));
+  application.set('trust proxy', trustProxy);
+  application.use(ownHostsOnly(hosts), securityHeaders, onlyByTls, sameOriginOnly);
+  application.use('/api', neverKept, cookieParser(), knownAccount(isDemo));
   const uploads = uploadServer(sounds, queue, bringings);
   application.all([UPLOAD_PATH, `${UPLOAD_PATH}/*rest`], (request, response) => uploads.handle(request, response));
   application.use(
@@ -77,7 +83,7 @@ export function createApplication(parts: ApplicationParts): Express {
         !/\/(?:events|model-sheets)$/.test(request.path) && compression.filter(request, response),
     }),
   );
-  application.use('/api', express.json({ limit: '2mb' }), apiRouter(parts, visits));
+  application.use('/api', apiRouter(parts, visits));
   application.use('/api', () => {
     throw new Problem('not-found', 'There is nothing at this address.');
   });
@@ -94,7 +100,7 @@ export function createApplication(parts: ApplicationParts): Express {
 }
 
 function apiRouter(parts: ApplicationParts, visits: Visits): Router {
-  const { database, sounds, queue, files, bringings, mailer, isDemo } = parts;
+  const { database, sounds, queue, files, bringings, mailer, outside, isDemo } = parts;
   const router = Router();
   serve(router, ENDPOINTS.status, async () => ({ isReady: true, model: MODEL_NAME, isDemo }));
   router.get('/openapi.json', (_request, response) => {
@@ -114,7 +120,7 @@ function apiRouter(parts: ApplicationParts, visits: Visits): Router {
     historyRoutes(database),
     noteRoutes(database, sounds),
     reworkRoutes(),
-    languageModelRoutes(),
+    languageModelRoutes(outside),
     slipRoutes(sounds),
     correctionRoutes(sounds),
     replacementRoutes(database),
@@ -123,7 +129,7 @@ function apiRouter(parts: ApplicationParts, visits: Visits): Router {
     shareLinkRoutes(visits),
     packRoutes(),
   );
-  router.use(calendarRoutes(), settingsRoutes(), archiveRoutes(parts));
+  router.use(calendarRoutes(outside), settingsRoutes(), archiveRoutes(parts));
   router.use(mailRoutes(mailer, files));
   router.use(accountRoutes(isDemo, { sounds, queue, files, bringings }));
   return router;
@@ -147,6 +153,18 @@ const securityHeaders = helmet({
   crossOriginEmbedderPolicy: { policy: 'require-corp' },
   strictTransportSecurity: false,
 });
+
+/** Once reached by TLS, a browser comes by nothing else for a year (RFC 6797). */
+const onlyByTls: RequestHandler = (request, response, next) => {
+  if (request.secure) response.setHeader('Strict-Transport-Security', 'max-age=31536000');
+  next();
+};
+
+/** Answers are somebody's: no browser and no proxy keeps them, unless a route says otherwise. */
+const neverKept: RequestHandler = (_request, response, next) => {
+  response.setHeader('Cache-Control', 'no-store');
+  next();
+};
 
 const isSameOrigin = (origin: string, host: string | undefined): boolean =>
   URL.canParse(origin) && new URL(origin).host === host;
@@ -198,12 +216,15 @@ const problemAnswers: ErrorRequestHandler = (error: unknown, request, response, 
 
 function problemFrom(error: unknown): Problem {
   if (error instanceof Problem) return error;
-  const type = (error as { type?: string }).type;
+  const type = (error as { type?: string } | null)?.type;
   if (type === 'entity.parse.failed')
     return new Problem('invalid-request', 'The body of this request is not valid JSON.');
   if (type === 'entity.too.large') return new Problem('too-large', 'This is more text than fits into one request.');
-  if ((error as { status?: number }).status === 404)
-    return new Problem('not-found', 'There is nothing at this address.');
+  const status = (error as { status?: unknown } | null)?.status;
+  if (status === 404) return new Problem('not-found', 'There is nothing at this address.');
+  // A bad percent sign in the address, a charset or packing that nobody knows, a request that broke off.
+  if (typeof status === 'number' && status >= 400 && status < 500)
+    return new Problem('invalid-request', 'This request is not written as requests are.');
   if (error instanceof UniqueConstraintError)
     return new Problem('not-possible-now', 'There is something with this name or id already.');
   console.error(error);

@@ -6,6 +6,16 @@ import { initModels } from './models/models';
 
 const BUSY_TIMEOUT_MS = 10_000;
 
+/** These hold for one connection alone, and every transaction has its own. A power cut must not undo what was said to be safe. */
+const FOR_EACH_CONNECTION = 'PRAGMA synchronous = FULL; PRAGMA foreign_keys = ON';
+
+async function prepare(connection: sqlite3.Database): Promise<void> {
+  connection.configure('busyTimeout', BUSY_TIMEOUT_MS);
+  await new Promise<void>((resolve, reject) =>
+    connection.exec(FOR_EACH_CONNECTION, (error) => (error ? reject(error) : resolve())),
+  );
+}
+
 /** Opens the database of a data folder, brings it to the newest form and binds the models to it. */
 export async function openDatabase(dataFolder: string): Promise<Sequelize> {
   const database = new Sequelize({
@@ -18,13 +28,8 @@ export async function openDatabase(dataFolder: string): Promise<Sequelize> {
     transactionType: Transaction.TYPES.IMMEDIATE,
     retry: { max: 5, match: [/SQLITE_BUSY/] },
   });
-  database.addHook('afterConnect', (connection) => {
-    (connection as sqlite3.Database).configure('busyTimeout', BUSY_TIMEOUT_MS);
-  });
+  database.addHook('afterConnect', (connection) => prepare(connection as sqlite3.Database));
   await database.query('PRAGMA journal_mode = WAL');
-  // A power cut must not undo what was said to be safe.
-  await database.query('PRAGMA synchronous = FULL');
-  await database.query('PRAGMA foreign_keys = ON');
   await migrate(database);
   initModels(database);
   return database;

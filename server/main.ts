@@ -1,34 +1,23 @@
-import { keepOptionsFrom } from './backup/keptArchives';
-import { dataFolder } from './dataFolder';
-import { mailOptionsFrom } from './mail/mailer';
+import { operatorSettings } from './settings';
 import { startServer } from './start';
 
-const folder = dataFolder();
-const port = Number(process.env['PORT'] ?? 4710);
+// What is written belongs to whoever runs the server, and nobody else on the machine reads it.
+process.umask(0o077);
 
-const start = async () =>
-  startServer({
-    keepArchives: keepOptionsFrom(process.env),
-    mail: mailOptionsFrom(process.env),
-    dataFolder: folder,
-    port,
-    host: process.env['HOST'] ?? '127.0.0.1',
-    isDemo: process.env['IMMELD_DEMO'] === '1',
+async function start(): Promise<void> {
+  const settings = operatorSettings(process.env);
+  const server = await startServer(settings).catch((error: NodeJS.ErrnoException) => {
+    if (error.code !== 'EADDRINUSE') throw error;
+    throw new Error(`Port ${settings.port} is taken by another program. Choose another one: PORT=4711 npm start`);
   });
+  console.log(`Immeld is ready at ${server.address}`);
+  console.log(`Your recordings are kept in ${settings.dataFolder}`);
+  const stop = () => void server.close().finally(() => process.exit(0));
+  process.once('SIGINT', stop);
+  process.once('SIGTERM', stop);
+}
 
-start()
-  .then((server) => {
-    console.log(`Immeld is ready at ${server.address}`);
-    console.log(`Your recordings are kept in ${folder}`);
-    const stop = () => void server.close().finally(() => process.exit(0));
-    process.once('SIGINT', stop);
-    process.once('SIGTERM', stop);
-  })
-  .catch((error: NodeJS.ErrnoException) => {
-    console.error(
-      error.code === 'EADDRINUSE'
-        ? `Port ${port} is taken by another program. Choose another one: PORT=4711 npm start`
-        : `Immeld could not start: ${error.message}`,
-    );
-    process.exit(1);
-  });
+start().catch((error: Error) => {
+  console.error(`Immeld could not start: ${error.message}`);
+  process.exit(1);
+});

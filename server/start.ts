@@ -3,29 +3,27 @@ import http from 'node:http';
 import os from 'node:os';
 import path from 'node:path';
 import { BringingsBack } from './backup/bringingsBack';
-import { KeptArchives, type KeepOptions } from './backup/keptArchives';
+import { KeptArchives } from './backup/keptArchives';
+import { sealOldTokens, useSealOf } from './accounts/seal';
 import { createApplication } from './application';
 import { openDatabase } from './database';
 import { JobQueue } from './jobs/queue';
 import { BackgroundFiles } from './jobs/backgroundFiles';
 import { type RecognitionPool, WorkerPool } from './jobs/workerPool';
-import { type MailOptions, Mailer } from './mail/mailer';
+import { Mailer } from './mail/mailer';
+import { Outside } from './outside/outside';
 import { projectRoot } from './projectRoot';
 import { recoverFinishedUploads } from './routes/uploads';
 import { emptyBin } from './storage/emptyBin';
+import type { OperatorSettings } from './settings';
+import { lockDataFolder } from './storage/dataLock';
 import { SoundStore } from './storage/soundStore';
 
-export type ServerOptions = {
+export type ServerOptions = Partial<OperatorSettings> & {
   dataFolder: string;
   port: number;
-  host?: string;
-  isDemo?: boolean;
   pool?: RecognitionPool;
   appFolder?: string | null;
-  /** How the server keeps archives by itself. */
-  keepArchives?: KeepOptions | null;
-  /** By which mail server files are sent. */
-  mail?: MailOptions | null;
 };
 
 export type RunningServer = { address: string; close: () => Promise<void> };
@@ -41,19 +39,49 @@ export const defaultPool = (): WorkerPool =>
 
 /** Opens the data folder and listens. Rejects with the system's error when the port is taken or the folder closed. */
 export async function startServer(options: ServerOptions): Promise<RunningServer> {
-  const { dataFolder, port, host = '127.0.0.1', isDemo = false } = options;
-  fs.mkdirSync(dataFolder, { recursive: true });
+  const { dataFolder } = options;
+  fs.mkdirSync(dataFolder, { recursive: true, mode: 0o700 });
+  fs.chmodSync(dataFolder, 0o700);
+  const giveFree = await lockDataFolder(dataFolder);
+  try {
+    return await startIn(options, giveFree);
+  } catch (error) {
+    await giveFree();
+    throw error;
+  }
+}
+
+/** @param giveFree gives the data folder free, once nothing works in it any more */
+async function startIn(options: ServerOptions, giveFree: () => Promise<void>): Promise<RunningServer> {
+  const { dataFolder, port, host = '127.0.0.1', isDemo = false, hosts = [], trustProxy = false } = options;
+  useSealOf(dataFolder);
   const database = await openDatabase(dataFolder);
+  await sealOldTokens(database);
   const sounds = new SoundStore(dataFolder);
   const queue = new JobQueue(options.pool ?? defaultPool(), sounds);
   const files = new BackgroundFiles(path.join(dataFolder, 'exports'));
+  const outside = new Outside(options.allowsLocal ?? isDemo);
   const mailer = await Mailer.open(options.mail ?? null, isDemo);
   const bringings = new BringingsBack(dataFolder, queue);
   const kept = new KeptArchives(dataFolder, options.keepArchives ?? null);
   const builtApp = path.join(projectRoot(), 'app', 'dist');
   const appFolder = options.appFolder !== undefined ? options.appFolder : fs.existsSync(builtApp) ? builtApp : null;
   const server = http.createServer(
-    createApplication({ database, sounds, queue, files, bringings, kept, dataFolder, mailer, appFolder, isDemo }),
+    createApplication({
+      database,
+      sounds,
+      queue,
+      files,
+      bringings,
+      kept,
+      dataFolder,
+      mailer,
+      outside,
+      appFolder,
+      isDemo,
+      hosts,
+      trustProxy,
+    }),
   );
   // A lecture over a slow line takes longer than the usual limit for one request.
   server.requestTimeout = 0;
@@ -77,7 +105,9 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
       await queue.close();
       await kept.close();
       await mailer.close();
+      await outside.close();
       await database.close();
+      await giveFree();
     },
   };
 }

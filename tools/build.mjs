@@ -157,7 +157,7 @@ const STEPS = [
           'server/recognition/cleaningWorker.ts',
           'server/storage/pdfTextWorker.ts',
           'server/exports/pageWorker.ts',
-          'server/writeUps/writeUpWorker.ts',
+          'server/tasks/taskWorker.ts',
         ].map((f) => ({
           in: f,
           out: path.basename(f, '.ts'),

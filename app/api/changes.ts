@@ -169,6 +169,11 @@ export function useChanges() {
       mutationFn: (id: string) => call('endSession', { params: { id } }),
       onSuccess: refreshAll,
     }),
+    endOtherSessions: useMutation({ mutationFn: () => call('endOtherSessions'), onSuccess: refreshAll }),
+    changePassword: useMutation({
+      mutationFn: (body: { password: string; newPassword: string }) => call('changePassword', { body }),
+      onSuccess: refreshAll,
+    }),
     settings: useMutation({
       mutationFn: (body: SettingsChange) => call('changeSettings', { body }),
       onSuccess: (settings) => client.setQueryData(['settings'], settings),

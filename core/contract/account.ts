@@ -8,7 +8,7 @@ const email = () =>
     .trim()
     .lowercase()
     .max(254, 'An e-mail address may have at most 254 characters.')
-    .matches(/^[^\s@]+@[^\s@]+\.[^\s@]+$/, 'This is not an e-mail address.')
+    .matches(/^[^\s@]+@[^\s@.]+(?:\.[^\s@.]+)+$/, 'This is not an e-mail address.')
     .required('An account needs an e-mail address.');
 
 export const accountSchema = yup.object({
@@ -20,15 +20,22 @@ export const accountSchema = yup.object({
 });
 export type Account = yup.InferType<typeof accountSchema>;
 
+const newPassword = () =>
+  yup
+    .string()
+    .min(SHORTEST_PASSWORD, 'A password needs at least 10 characters. Some words in a row are good.')
+    .max(200, 'A password may have at most 200 characters.')
+    .required('An account needs a password.');
+
 export const newAccountSchema = yup
   .object({
     email: email(),
-    password: yup
-      .string()
-      .min(SHORTEST_PASSWORD, 'A password needs at least 10 characters. Some words in a row are good.')
-      .max(200, 'A password may have at most 200 characters.')
-      .required('An account needs a password.'),
+    password: newPassword(),
   })
+  .noUnknown();
+
+export const passwordChangeSchema = yup
+  .object({ password: yup.string().max(200).required('Type the password that you have.'), newPassword: newPassword() })
   .noUnknown();
 
 /** What is typed to sign in is compared as it is: rules for new passwords do not lock old ones out. */

@@ -12,6 +12,7 @@ const byVersion = byId.shape({ versionId: yup.string().uuid('This address is not
 /** Addresses of the text: corrections, replacements, speakers, paragraphs and versions. */
 export const CORRECTION_ENDPOINTS = {
   correctPassage: endpoint({
+    isLarge: true,
     method: 'patch',
     path: '/recordings/:id/passages/:passageId',
     summary: 'Give a passage another text; what stayed keeps its times',
@@ -21,6 +22,7 @@ export const CORRECTION_ENDPOINTS = {
     response: correctedSchema,
   }),
   rewritePassages: endpoint({
+    isLarge: true,
     method: 'put',
     path: '/recordings/:id/passages',
     summary: 'Write passages that follow each other anew: corrected, parted, joined, or as they were before',
@@ -30,6 +32,7 @@ export const CORRECTION_ENDPOINTS = {
     response: correctedSchema,
   }),
   previewReplacement: endpoint({
+    isLarge: true,
     method: 'post',
     path: '/replacements/preview',
     summary: 'Where words stand in a recording, a folder or everywhere, and what would be read there instead',
@@ -39,6 +42,7 @@ export const CORRECTION_ENDPOINTS = {
     response: replacementPreviewSchema,
   }),
   replaceWords: endpoint({
+    isLarge: true,
     method: 'post',
     path: '/replacements',
     summary: 'Replace words in the chosen places; what was changed since stays',
@@ -57,6 +61,7 @@ export const CORRECTION_ENDPOINTS = {
     response: replacedSchema,
   }),
   changeSpeaker: endpoint({
+    isLarge: true,
     method: 'patch',
     path: '/recordings/:id/speakers',
     summary: 'Give all passages of a speaker, or single ones, to somebody: named, joined, or put right',

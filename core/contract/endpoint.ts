@@ -11,6 +11,8 @@ export type Endpoint<P, Q, B, R> = {
   params: yup.ObjectSchema<P & yup.AnyObject>;
   query: yup.ObjectSchema<Q & yup.AnyObject>;
   body: yup.Schema<B> | null;
+  /** Whether the body may have two megabytes; without it 100 kilobytes. */
+  isLarge?: true;
   /** Null where the answer is not JSON; `answers` then names its media type. */
   response: yup.Schema<R> | null;
   answers?: string;

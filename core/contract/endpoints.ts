@@ -87,6 +87,7 @@ export const ENDPOINTS = {
     response: recordingSchema,
   }),
   fileRecording: endpoint({
+    isLarge: true,
     method: 'post',
     path: '/recordings/:id/filing',
     summary: 'File a recording with what is accepted of the suggestions',
@@ -194,6 +195,7 @@ export const ENDPOINTS = {
     response: settingsSchema,
   }),
   changeSettings: endpoint({
+    isLarge: true,
     method: 'patch',
     path: '/settings',
     summary: 'Change settings that hold on all devices',
@@ -212,6 +214,7 @@ export const ENDPOINTS = {
     response: yup.object({ items: listOf(calendarSchema.required()) }),
   }),
   addCalendar: endpoint({
+    isLarge: true,
     method: 'post',
     path: '/calendars',
     summary: 'Bring in an iCalendar file or subscribe to a feed; nothing is ever written to it',

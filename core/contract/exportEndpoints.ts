@@ -37,7 +37,7 @@ export const newExportSchema = yup
     pattern: namePattern().required(),
   })
   .noUnknown()
-  .test('something', 'Choose at least one format, or the sound.', (v) => v.files.length > 0 || v.sound !== null);
+  .test('something', 'Choose at least one format, or the sound.', (v) => Boolean(v.files?.length || v.sound));
 export type NewExport = yup.InferType<typeof newExportSchema>;
 
 /** A file, or a zip of several, that is being made or waits to be fetched. */
@@ -57,6 +57,7 @@ export type Export = yup.InferType<typeof exportSchema>;
 
 export const EXPORT_ENDPOINTS = {
   makeExport: endpoint({
+    isLarge: true,
     method: 'post',
     path: '/exports',
     summary: 'Make files of recordings and notes: one file, or a zip of several',

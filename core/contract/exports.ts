@@ -92,7 +92,7 @@ export const namePattern = () =>
       'known-parts',
       `Between { and } stands one of ${NAME_PARTS.join(', ')}.`,
       (value) =>
-        !value || [...value.matchAll(/\{([^}]*)\}/g)].every(([, part]) => NAME_PARTS.includes(part as NamePart)),
+        !value || [...value.matchAll(/\{([^{}]*)\}/g)].every(([, part]) => NAME_PARTS.includes(part as NamePart)),
     );
 
 export const fileWish = yup

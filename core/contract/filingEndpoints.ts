@@ -92,6 +92,7 @@ export const FILING_ENDPOINTS = {
     response: doneSchema,
   }),
   changeMany: endpoint({
+    isLarge: true,
     method: 'post',
     path: '/recordings/batch',
     summary: 'File, move, tag, archive, bin or restore many recordings and notes at once',

@@ -10,7 +10,7 @@ const address = () =>
     .string()
     .trim()
     .max(254, 'An e-mail address may have at most 254 characters.')
-    .matches(/^[^\s@<>,;"]+@[^\s@<>,;"]+\.[^\s@<>,;"]+$/, ({ value }) => `“${value}” is not an e-mail address.`)
+    .matches(/^[^\s@<>,;"]+@[^\s@<>,;".]+(?:\.[^\s@<>,;".]+)+$/, ({ value }) => `“${value}” is not an e-mail address.`)
     .required();
 
 /** Whether and how this server sends mail. */

@@ -25,6 +25,7 @@ export const NOTE_ENDPOINTS = {
     response: yup.object({ items: listOf(noteCardSchema.required()) }),
   }),
   addNote: endpoint({
+    isLarge: true,
     method: 'post',
     path: '/notes',
     summary: 'Begin a note',
@@ -43,6 +44,7 @@ export const NOTE_ENDPOINTS = {
     response: noteSchema,
   }),
   changeNote: endpoint({
+    isLarge: true,
     method: 'patch',
     path: '/notes/:id',
     summary: 'Write, file, tag, archive, bin or restore a note',
@@ -52,6 +54,7 @@ export const NOTE_ENDPOINTS = {
     response: noteSchema,
   }),
   quoteInNote: endpoint({
+    isLarge: true,
     method: 'post',
     path: '/notes/:id/quotations',
     summary: 'Put what was said in a recording at the end of a note; it leads to its moment',

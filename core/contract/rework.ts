@@ -25,6 +25,7 @@ export type Piece = yup.InferType<typeof pieceSchema>;
 
 export const REWORK_ENDPOINTS = {
   rework: endpoint({
+    isLarge: true,
     method: 'post',
     path: '/rework',
     summary: 'Proposals to proofread a text, or to make it shorter, plainer, more formal or friendlier',

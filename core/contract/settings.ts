@@ -19,7 +19,7 @@ const names = () =>
           .trim()
           .required('A name needs some letters.')
           .max(60, 'A name or term may have at most 60 characters.')
-          .matches(/^[^=#\n]*\p{L}[^=#\n]*$/u, 'A name needs letters, and neither = nor # stands in it.'),
+          .matches(/^(?=[^=#\n]*$)[^=#\n\p{L}]*\p{L}/u, 'A name needs letters, and neither = nor # stands in it.'),
         soundsLike: yup
           .array()
           .of(yup.string().trim().max(60, 'A sound may have at most 60 characters.').required())

@@ -5,6 +5,7 @@ import { newCommentSchema, newSlipsSchema, slipChangeSchema, slipSchema } from '
 /** Addresses of what stands in the margin. */
 export const SLIP_ENDPOINTS = {
   addSlips: endpoint({
+    isLarge: true,
     method: 'post',
     path: '/recordings/:id/slips',
     summary: 'Put slips into the margin; those that are there already stay as they are',

@@ -15,7 +15,7 @@ const slipText = () => yup.string().trim().max(5000, 'A slip may have at most 5,
 const moment = () => yup.number().integer().min(0, 'A slip stands at a moment of the recording.');
 const assignee = () => yup.string().trim().max(60, 'A name may have at most 60 characters.');
 
-const ADDRESS = /^(https?:\/\/[^\s/]+\S*|mailto:[^\s@]+@\S+)$/i;
+const ADDRESS = /^(?:https?:\/\/[^\s/]\S*|mailto:[^\s@]+@\S+)$/i;
 
 const linkAddress = () =>
   yup

@@ -249,6 +249,7 @@ export const TEMPLATE_ENDPOINTS = {
     response: sheetSchema,
   }),
   describeScope: endpoint({
+    isLarge: true,
     method: 'post',
     path: '/together',
     summary: 'Which recordings a write-up of several would be made of',
@@ -281,6 +282,7 @@ export const TEMPLATE_ENDPOINTS = {
     response: yup.object({ items: listOf(sheetSchema.required()) }),
   }),
   makeSheetOfSeveral: endpoint({
+    isLarge: true,
     method: 'post',
     path: '/together/sheets',
     summary: 'Make a write-up of several recordings',

@@ -89,12 +89,16 @@ export const newTodoSchema = yup
   .noUnknown();
 export type NewTodo = yup.InferType<typeof newTodoSchema>;
 
+/** A move sets as few apart as it takes. */
+const MOST_PLACES = 2000;
+
 const placesSchema = yup
   .object({
     places: yup
       .array()
       .of(yup.object({ id: yup.string().uuid().required(), position: yup.number().required() }).noUnknown())
       .min(1, 'Which to-do moves is not said.')
+      .max(MOST_PLACES, `At most ${MOST_PLACES} to-dos at once.`)
       .required(),
   })
   .noUnknown();
@@ -136,6 +140,7 @@ export const TODO_ENDPOINTS = {
     response: todoSchema,
   }),
   orderTodos: endpoint({
+    isLarge: true,
     method: 'put',
     path: '/todo-order',
     summary: 'Give to-dos their places in the order by hand; those that are gone meanwhile are passed over',

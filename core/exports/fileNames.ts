@@ -10,7 +10,7 @@ export function fileNameBy(pattern: string, parts: Record<NamePart, string>): st
   let name = filled
     .replace(FORBIDDEN, ' ')
     .replace(/\s+/g, ' ')
-    .replace(/^[\s.]+|[\s.]+$/g, '');
+    .replace(/^[\s.]+|(?<![\s.])[\s.]+$/g, '');
   while (new TextEncoder().encode(name).length > LONGEST_BYTES) name = [...name].slice(0, -1).join('');
   name = name.trim();
   // Names that Windows keeps for devices.

@@ -61,7 +61,9 @@ const runsMarkdown = (runs: readonly Run[]): string =>
   notAList(
     runs
       .map(({ text, isBold, isItalic, address }) => {
-        const [, before, words, after] = /^(\s*)([\s\S]*?)(\s*)$/.exec(text)!;
+        const words = text.trim();
+        const before = words ? text.slice(0, text.indexOf(words)) : '';
+        const after = text.slice(before.length + words.length);
         if (!words) return text;
         const mark = isBold ? '**' : isItalic ? '*' : '';
         const inside = `${mark}${plain(words)}${mark}`;

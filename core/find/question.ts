@@ -64,7 +64,7 @@ const LIGHT = new Set(
 const LIGHT_WEIGHT = 0.35;
 
 const SAID_BY =
-  /\b(?:what|when|where|why|which|how)\b.*?\b(?:did|does|has|had)\s+(.+?)\s+(?:say|said|tell|told|promise[d]?|ask(?:ed)?|mention(?:ed)?|offer(?:ed)?|explain(?:ed)?|suggest(?:ed)?|think|want)\b/i;
+  /\b(?:what|when|where|why|which|how)\b.{0,80}?\b(?:did|does|has|had)\s{1,3}(\S.{0,60}?)\s{1,3}(?:say|said|tell|told|promise[d]?|ask(?:ed)?|mention(?:ed)?|offer(?:ed)?|explain(?:ed)?|suggest(?:ed)?|think|want)\b/i;
 
 const namesOf = (person: KnownPerson): string[] => {
   const first = person.name.split(/\s+/)[0]!;
@@ -77,9 +77,13 @@ const namesOf = (person: KnownPerson): string[] => {
 
 const escaped = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
 
+/** In characters; what is pasted by mistake is cut. */
+const LONGEST_QUESTION = 500;
+const MOST_TERMS = 24;
+
 /** Takes apart what was asked. @param today the day of asking, `2026-05-12` */
 export function readQuestion(typed: string, people: readonly KnownPerson[], today: string): Question {
-  const asked = typed.trim().replace(/’/g, "'");
+  const asked = typed.slice(0, LONGEST_QUESTION).trim().replace(/’/g, "'");
   const kind = KINDS.find(([, pattern]) => pattern.test(asked))?.[0] ?? 'what';
   const timed = kind === 'when' ? null : periodIn(asked, today);
   let rest = timed?.rest ?? asked;
@@ -107,7 +111,8 @@ export function readQuestion(typed: string, people: readonly KnownPerson[], toda
       stem: stem(word),
       weight: LIGHT.has(stem(word)) ? LIGHT_WEIGHT : 1,
     }))
-    .filter((t) => !seen.has(t.stem) && seen.add(t.stem));
+    .filter((t) => !seen.has(t.stem) && seen.add(t.stem))
+    .slice(0, MOST_TERMS);
   const isOpen = terms.every((t) => t.weight < 1);
   const isDigest =
     isOpen && kind !== 'promise' && (timed !== null || (named.length > 0 && /^everything\b/i.test(asked)));

@@ -24,7 +24,7 @@ export function sentencesOf(passages: readonly Passage[]): Sentence[] {
 export function sentencesOfText(text: string): Sentence[] {
   return text
     .replace(/\r\n?/g, '\n')
-    .split(/\n\s*\n|\n(?=\s*(?:[-*•]|\d+[.)])\s)/)
+    .split(/\n\s*\n|\n(?=[^\S\n]*(?:[-*•]|\d+[.)])\s)/)
     .flatMap((block) =>
       group(
         block
@@ -35,6 +35,9 @@ export function sentencesOfText(text: string): Sentence[] {
       ),
     );
 }
+
+/** Who speaks on without a stop is read in stretches: what looks at a sentence may take longer than it is long. */
+const LONGEST_SENTENCE = 2000;
 
 function group(tokens: readonly Token[]): Sentence[] {
   const sentences: Sentence[] = [];
@@ -49,7 +52,8 @@ function group(tokens: readonly Token[]): Sentence[] {
       sentences.push(open);
     }
     const next = tokens[i + 1];
-    if (endsSentence(token.word) && !(next && /^\p{Ll}/u.test(next.word))) open = null;
+    if (open.text.length > LONGEST_SENTENCE) open = null;
+    else if (endsSentence(token.word) && !(next && /^\p{Ll}/u.test(next.word))) open = null;
   });
   return sentences;
 }

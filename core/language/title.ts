@@ -6,8 +6,8 @@ const LONGEST_TITLE = 52;
 
 /** Openings that say what comes. Common practice, no source. */
 const ANNOUNCEMENTS = [
-  /\b(?:this (?:is|memo is|note is)|i(?:'m| am) (?:talking|thinking)|a (?:note|memo|word)|notes?|some thoughts|today's (?:lecture|topic|subject) is|(?:today|tonight|this evening),? we (?:talk|speak|look|turn)|welcome to (?:the |this )?(?:lecture|talk|session|evening))\s*(?:is |are )?(?:about|on|at|to|for)\s+([^.?!;:]+)/i,
-  /\b(?:letter|message|call|appointment|meeting|visit|walk)\s+(?:to|with|from|about|along|on)\s+([^.?!,;:]+)/i,
+  /\b(?:this (?:is|memo is|note is)|i(?:'m| am) (?:talking|thinking)|a (?:note|memo|word)|notes?|some thoughts|today's (?:lecture|topic|subject) is|(?:today|tonight|this evening),? we (?:talk|speak|look|turn)|welcome to (?:the |this )?(?:lecture|talk|session|evening))\s*(?:is |are )?(?:about|on|at|to|for)\s+([^.?!;:\s][^.?!;:]*)/i,
+  /\b(?:letter|message|call|appointment|meeting|visit|walk)\s+(?:to|with|from|about|along|on)\s+([^.?!,;:\s][^.?!,;:]*)/i,
 ];
 
 const MOST_TITLES = 6;
@@ -143,7 +143,7 @@ const isUntelling = (word: string): boolean =>
 
 function tidy(text: string): string {
   let words = text
-    .replace(/[.,;:?!…]+$/g, '')
+    .replace(/(?<![.,;:?!…])[.,;:?!…]+$/g, '')
     .trim()
     .split(/\s+/);
   while (words.length > 1 && /^(?:um|uh|so|well|okay|right|and|the|a|an|my|our)$/i.test(words[0]!))
@@ -153,6 +153,6 @@ function tidy(text: string): string {
     if (title.length + word.length + 1 > LONGEST_TITLE) break;
     title += (title ? ' ' : '') + word;
   }
-  title = title.replace(/[\s,;:]+(?:and|or|the|a|an|of|to|for|with|in|on|at|by)?$/i, '').replace(/,$/, '');
+  title = title.replace(/(?<![\s,;:])[\s,;:]+(?:and|or|the|a|an|of|to|for|with|in|on|at|by)?$/i, '').replace(/,$/, '');
   return title.charAt(0).toUpperCase() + title.slice(1);
 }

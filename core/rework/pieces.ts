@@ -10,7 +10,7 @@ const ABBREVIATION = /\b(?:e\.g|i\.e|etc|dr|mr|mrs|ms|no|approx|cf|st)\.$/i;
 export function sentencesAt(text: string): Stretch[] {
   const found: Stretch[] = [];
   let from = 0;
-  const ends = /[.?!…。！？؟।]+["'”’)」]*(?=\s|$)/gu;
+  const ends = /(?<![.?!…。！？؟।])[.?!…。！？؟।]+["'”’)」]*(?=\s|$)/gu;
   const add = (to: number) => {
     const raw = text.slice(from, to);
     const start = from + (raw.length - raw.trimStart().length);

@@ -13,7 +13,7 @@ const OF_A_BODY = /^(of|parts?|shops?|language|temperature|heat|weight|fat)$/;
 const SMALL_I = /^i(?=$|[^\p{L}])/u;
 const OLD_HYPHEN = /^to-(day|night|morrow)/i;
 
-const plain = (text: string): string => text.toLowerCase().replace(/^[^\p{L}]+|[^\p{L}]+$/gu, '');
+const plain = (text: string): string => text.toLowerCase().replace(/^[^\p{L}]+|(?<![^\p{L}])[^\p{L}]+$/gu, '');
 
 /**
  * Spelling of today for what older books write in two words or with a hyphen: "some body", "to-morrow"; and "I" is large. Two words that

@@ -188,7 +188,7 @@ export class Recogniser {
       .words(word)
       .map((w) => w.text)
       .join(' ');
-    return /[\p{L}\p{N}]/u.test(text) ? text.replace(/[^\p{L}\p{N}]+$/u, '') : null;
+    return /[\p{L}\p{N}]/u.test(text) ? text.replace(/(?<![^\p{L}\p{N}])[^\p{L}\p{N}]+$/u, '') : null;
   }
 
   /** Where listed names may be hidden in doubtful words, the piece is heard again from there with these in mind. */
@@ -248,7 +248,7 @@ export class Recogniser {
       const opening = spoken[candidate.from]!;
       const closing = spoken[candidate.to - 1]!;
       const before = /^[^\p{L}\p{N}]*/u.exec(opening.text)![0];
-      const after = /(?:['’]s)?[^\p{L}\p{N}]*$/u.exec(closing.text)![0];
+      const after = /(?:['’]s)?(?<![^\p{L}\p{N}])[^\p{L}\p{N}]*$/u.exec(closing.text)![0];
       const name = tokenizer.encode(before + candidate.text + after);
       // What is taken already stands further left or right with another number of tokens.
       const shift = taken.filter((t) => t.to <= candidate.from).reduce((sum, t) => sum + t.shift, 0);

@@ -101,7 +101,7 @@ function obeyed(words: readonly Word[], commands: ReadonlySet<DictationCommand>)
     if (sign && last) {
       // What was said takes the place of the sign that the recogniser had put there by itself.
       const isClosing = sign === ')' || sign === '”';
-      const bare = isClosing ? last.text : last.text.replace(/[.,;:?!]+$/u, '');
+      const bare = isClosing ? last.text : last.text.replace(/(?<![.,;:?!])[.,;:?!]+$/u, '');
       current[current.length - 1] = { ...last, text: bare + sign };
       next = isClosing ? null : /[.?!]$/u.test(sign) ? 'sentence' : 'same';
     } else if (found.command in BEFORE) {

@@ -23,7 +23,7 @@ const MAY_REPEAT = new Set(
 const LONGEST_REPEAT = 4;
 
 const keyOf = (word: { text: string }): string => word.text.toLowerCase().replace(/[^\p{L}\p{N}'’-]/gu, '');
-const endOf = (word: { text: string }): string => /[^\p{L}\p{N}]*$/u.exec(word.text)![0];
+const endOf = (word: { text: string }): string => /(?<![^\p{L}\p{N}])[^\p{L}\p{N}]*$/u.exec(word.text)![0];
 const endsClause = (word: { text: string } | undefined): boolean => !word || /[,.;:?!…–—]["'”’)]*$/.test(word.text);
 const endsSentence = (word: { text: string } | undefined): boolean => !word || /[.?!…]["'”’)]*$/.test(word.text);
 
@@ -98,7 +98,9 @@ export function withoutFillers(words: readonly Word[]): WrittenWord[] {
     const last = result.pop()!;
     const ending = endOf(words.at(-1)!);
     const text =
-      endsSentence(words.at(-1)) && !endsSentence(last) ? last.text.replace(/[,;:–—]*$/, '') + ending : last.text;
+      endsSentence(words.at(-1)) && !endsSentence(last)
+        ? last.text.replace(/(?<![,;:–—])[,;:–—]*$/, '') + ending
+        : last.text;
     result.push({ ...last, text, spoken: [...spokenWords([last]), ...left] });
   }
   return result;

@@ -15,9 +15,11 @@ type Parts = { before: string; key: string; after: string };
 
 /** The letters and digits of a word without the marks around it; "Bram's" is "Bram" with something after it. */
 function partsOf(text: string, matchesCase: boolean): Parts {
-  const [, before, middle, after] = /^([^\p{L}\p{N}]*)(.*?)((?:['’]s)?[^\p{L}\p{N}]*)$/u.exec(text)!;
-  const letters = middle!.replace(/[^\p{L}\p{N}]+/gu, '');
-  return { before: before!, key: matchesCase ? letters : letters.toLowerCase(), after: after! };
+  const before = /^[^\p{L}\p{N}]*/u.exec(text)![0];
+  const rest = text.slice(before.length);
+  const after = /(?:['’]s)?(?<![^\p{L}\p{N}])[^\p{L}\p{N}]*$/u.exec(rest)![0];
+  const letters = rest.slice(0, rest.length - after.length).replace(/[^\p{L}\p{N}]+/gu, '');
+  return { before, key: matchesCase ? letters : letters.toLowerCase(), after };
 }
 
 /** Numbers of the words at which what is looked for begins; places do not overlap. */

@@ -26,7 +26,7 @@ export function comparableWords(text: string): string[] {
     .replace(/[’`]/g, "'")
     .replace(/[^\p{L}\p{N}' ]+/gu, ' ')
     .split(/\s+/)
-    .map((w) => w.replace(/^'+|'+$/g, ''))
+    .map((w) => w.replace(/^'+|(?<!')'+$/g, ''))
     .filter(Boolean)
     .map((w) => SPOKEN[w] ?? w);
 }

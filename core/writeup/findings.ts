@@ -140,7 +140,7 @@ const NO_TERM =
 export function termsIn(sentences: readonly Sentence[], most: number): Term[] {
   const terms = new Map<string, Term>();
   const add = (term: string, sentence: Sentence) => {
-    const plain = term.trim().replace(/[.,;:!?]+$/, '');
+    const plain = term.trim().replace(/(?<![.,;:!?])[.,;:!?]+$/, '');
     const key = wordsOf(plain).map(stem).join(' ');
     if (plain.length > 2 && key && !NO_TERM.test(plain) && !terms.has(key)) terms.set(key, { term: plain, sentence });
   };

@@ -13,12 +13,12 @@ export function tidied(sentence: string): string {
   let text = sentence.replace(/’/g, "'").replace(FILLERS, '').replace(RESTART, '').replace(TWICE, '$1');
   text = text
     .replace(OPENINGS, '')
-    .replace(/\s+([,.;:?!])/g, '$1')
+    .replace(/(?<!\s)\s+([,.;:?!])/g, '$1')
     .replace(/\s+/g, ' ')
     .trim();
   if (!/[\p{L}\p{N}]/u.test(text)) return '';
   const upper = text.charAt(0).toUpperCase() + text.slice(1);
-  return /[.?!…]["'”’)]?$/.test(upper) ? upper : `${upper.replace(/[,;:–-]+$/, '')}.`;
+  return /[.?!…]["'”’)]?$/.test(upper) ? upper : `${upper.replace(/(?<![,;:–-])[,;:–-]+$/, '')}.`;
 }
 
 const AUXILIARIES: [RegExp, string][] = [

@@ -68,7 +68,7 @@ const withoutPadding = (text: string): string => upperFirst(text.replace(PADDING
 /** A sentence without what it can do without; numbers, names and negations stay. */
 export const briefly = (text: string): string =>
   withoutPadding(text.replace(INSERTED, '').replace(/,(?=,)/g, ''))
-    .replace(/\s+([,.;:?!])/g, '$1')
+    .replace(/(?<!\s)\s+([,.;:?!])/g, '$1')
     .replace(/ {2,}/g, ' ');
 
 /** A sentence in the wording of a template. Only the form of small words changes: what carries meaning stays. */

@@ -1,18 +1,17 @@
 import { Problem } from '@immeld/core/contract/problem';
 import { hash, verify } from '@node-rs/argon2';
-import { createHash, randomBytes } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import type { CookieOptions, Request, RequestHandler, Response } from 'express';
 import { AccountRow, SessionRow } from '../models/account';
 import { asAccount } from './currentAccount';
 import { FIRST_ACCOUNT } from './firstAccount';
+import { hashOf } from './seal';
 
 const COOKIE = 'immeld_session';
 const KEPT_MS = 400 * 86_400_000;
 /** So often the time of the last visit is written down. */
 const SEEN_EVERY_MS = 5 * 60_000;
 const TOKEN_BYTES = 32;
-
-const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');
 
 const cookieOptions = (request: Request): CookieOptions => ({
   httpOnly: true,
@@ -34,14 +33,23 @@ export async function sessionOf(request: Request): Promise<SessionRow | null> {
   const token = (request.cookies as Record<string, string> | undefined)?.[COOKIE];
   if (!token) return null;
   const session = await SessionRow.findOne({ where: { tokenHash: hashOf(token) } });
-  if (session && Date.now() - session.lastSeenAt.getTime() > SEEN_EVERY_MS) {
-    await session.update({ lastSeenAt: new Date() });
+  if (!session) return null;
+  const unseenMs = Date.now() - session.lastSeenAt.getTime();
+  if (unseenMs > KEPT_MS) {
+    // The cookie has ended; a copy of it has too.
+    await session.destroy();
+    return null;
   }
+  if (unseenMs > SEEN_EVERY_MS) await session.update({ lastSeenAt: new Date() });
   return session;
 }
 
-/** Signs this device in: a new token in a cookie that scripts cannot read. */
+/**
+ * Signs this device in: a new token in a cookie that scripts cannot read. The token that it came with is worth nothing from
+ * then on.
+ */
 export async function beginSession(request: Request, response: Response, owner: string): Promise<void> {
+  await (await sessionOf(request))?.destroy();
   const token = randomBytes(TOKEN_BYTES).toString('base64url');
   await SessionRow.create({ owner, tokenHash: hashOf(token), device: deviceOf(request), lastSeenAt: new Date() });
   response.cookie(COOKIE, token, cookieOptions(request));
@@ -53,9 +61,12 @@ export function forgetCookie(request: Request, response: Response): void {
 
 /** A guest of one's own; the very first guest gets what was recorded before there were accounts. */
 export async function newGuest(): Promise<string> {
-  const first = await AccountRow.findByPk(FIRST_ACCOUNT);
-  const isFree = first && !first.email && !(await SessionRow.count({ where: { owner: FIRST_ACCOUNT } }));
-  return isFree ? FIRST_ACCOUNT : (await AccountRow.create({ email: null, passwordHash: null })).id;
+  const [isFree] = await AccountRow.update(
+    { claimedAt: new Date() },
+    { where: { id: FIRST_ACCOUNT, email: null, claimedAt: null } },
+  );
+  if (isFree) return FIRST_ACCOUNT;
+  return (await AccountRow.create({ email: null, passwordHash: null, claimedAt: new Date() })).id;
 }
 
 /** argon2id with the package's defaults, which are those that OWASP recommends (19 MiB, 2 passes; from memory). */

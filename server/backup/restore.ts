@@ -98,7 +98,7 @@ export function restore(file: string, dataFolder: string, options: ReadOptions =
     fs.mkdirSync(path.dirname(path.resolve(dataFolder)), { recursive: true });
     refuseTooLarge(manifest, (options.freeBytes ?? freeBytesOf)(path.dirname(path.resolve(dataFolder))));
     await refuseDamaged(archive, (share) => onProgress(share * 0.4));
-    const building = `${dataFolder.replace(/[/\\]+$/, '')}.restoring`;
+    const building = `${dataFolder.replace(/(?<![/\\])[/\\]+$/, '')}.restoring`;
     fs.rmSync(building, { recursive: true, force: true });
     fs.mkdirSync(building, { recursive: true, mode: 0o700 });
     try {

@@ -1,35 +1,51 @@
 import type { Appointment } from '@immeld/core/contract/appointments';
-import type ICAL from 'ical.js';
+import { Problem } from '@immeld/core/contract/problem';
 import { CalendarRow } from '../models/calendar';
-import { CalendarError, isZone, occurrences, readCalendar } from './occurrences';
+import { quickTasks } from '../tasks/taskPool';
+import { AddressRefused, type Outside, textWithin } from '../outside/outside';
+import { CalendarError, isZone } from './occurrences';
 
 const LARGEST_BYTES = 5_000_000;
 const LONGEST_WAIT_MS = 10_000;
 /** A recording that begins a little before its appointment belongs to it. */
 const EARLY_MINUTES = 10;
 
-const parsed = new WeakMap<CalendarRow, { content: string; calendar: ICAL.Component }>();
+/** Following the rules of a calendar that takes longer is given up. */
+const LONGEST_READING_MS = 2000;
+const TOO_LONG = 'The rules of this calendar take too long to follow, so its appointments are not shown.';
+
+/** Contents that were given up; the same are not tried again. */
+const givenUp = new Map<string, string>();
 
 /** Fetches a feed. Throws CalendarError with a sentence; what was fetched before stays. */
-export async function fetchFeed(address: string): Promise<string> {
-  let response: Response;
+export async function fetchFeed(address: string, outside: Outside): Promise<string> {
+  const signal = AbortSignal.timeout(LONGEST_WAIT_MS);
+  let content: string | null;
   try {
-    response = await fetch(address.replace(/^webcal:/i, 'https:'), { signal: AbortSignal.timeout(LONGEST_WAIT_MS) });
-  } catch {
+    const response = await outside.fetch(address.replace(/^webcal:/i, 'https:'), { signal });
+    if (!response.ok) throw new CalendarError(`The calendar’s server answered with the error ${response.status}.`);
+    content = await textWithin(response, LARGEST_BYTES);
+  } catch (error) {
+    if (error instanceof CalendarError) throw error;
+    if (error instanceof AddressRefused) throw new CalendarError(error.message);
     throw new CalendarError('The calendar’s server does not answer. The appointments that were fetched before stay.');
   }
-  if (!response.ok) throw new CalendarError(`The calendar’s server answered with the error ${response.status}.`);
-  const content = await response.text();
-  if (content.length > LARGEST_BYTES) throw new CalendarError('This calendar is larger than 5 million characters.');
-  readCalendar(content);
+  if (content === null) throw new CalendarError('This calendar is larger than 5 million characters.');
+  await checkCalendar(content);
   return content;
 }
 
+/** Throws CalendarError where a text is no calendar. */
+export async function checkCalendar(content: string): Promise<void> {
+  const problem = await quickTasks.run({ kind: 'calendar', content });
+  if (problem) throw new CalendarError(problem);
+}
+
 /** Fetches a feed anew; a failure is kept with the calendar as a sentence. */
-export async function refresh(row: CalendarRow): Promise<void> {
+export async function refresh(row: CalendarRow, outside: Outside): Promise<void> {
   if (!row.address) return;
   try {
-    await row.update({ content: await fetchFeed(row.address), fetchedAt: new Date(), problem: null });
+    await row.update({ content: await fetchFeed(row.address, outside), fetchedAt: new Date(), problem: null });
   } catch (error) {
     if (!(error instanceof CalendarError)) throw error;
     await row.update({ problem: error.message });
@@ -38,15 +54,29 @@ export async function refresh(row: CalendarRow): Promise<void> {
 
 /** All appointments that touch these days, in the person's time zone. */
 export async function appointmentsBetween(from: string, to: string, zone: string): Promise<Appointment[]> {
-  const all = (await CalendarRow.findAll()).flatMap((row) => {
-    let known = parsed.get(row);
-    if (known?.content !== row.content) {
-      known = { content: row.content, calendar: readCalendar(row.content) };
-      parsed.set(row, known);
-    }
-    return occurrences(known.calendar, row.id, { from, to, zone: isZone(zone) ? zone : serverZone() });
-  });
-  return all.sort((a, b) => a.start.localeCompare(b.start));
+  const rows = await CalendarRow.findAll();
+  const ofEach = await Promise.all(
+    rows.map((row) => occurrencesOf(row, { from, to, zone: isZone(zone) ? zone : serverZone() })),
+  );
+  return ofEach.flat().sort((a, b) => a.start.localeCompare(b.start));
+}
+
+async function occurrencesOf(
+  row: CalendarRow,
+  days: { from: string; to: string; zone: string },
+): Promise<Appointment[]> {
+  const { id: calendarId, content } = row;
+  if (givenUp.get(calendarId) === content) return [];
+  try {
+    const task = { kind: 'occurrences', calendarId, content, ...days } as const;
+    return await quickTasks.run(task, { limitMs: LONGEST_READING_MS });
+  } catch (error) {
+    if (error instanceof Problem && error.code === 'too-many') throw error;
+    // One calendar that cannot be followed must not hide the others.
+    givenUp.set(calendarId, content);
+    await row.update({ problem: TOO_LONG });
+    return [];
+  }
 }
 
 export const serverZone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone;

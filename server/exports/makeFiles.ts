@@ -23,7 +23,7 @@ import { SheetRow } from '../models/sheet';
 import { passagesOf } from '../transcript/corrections';
 import type { SoundStore } from '../storage/soundStore';
 import { recordingView } from '../views/recordingView';
-import { done } from '../writeUps/longWork';
+import { longTasks } from '../tasks/taskPool';
 import { pageFile } from './pageFile';
 import { pagePictures } from './pagePictures';
 import { soundEnding, writeSound } from './soundFile';
@@ -62,7 +62,9 @@ async function sourceOf(item: ExportItem, sounds: SoundStore, withParts: boolean
   if (!view || !row) throw new Problem('not-found', 'There is no such recording here.');
   const sheets = await SheetRow.findAll({ where: { recordingId: item.id } });
   const hasParts = withParts && (row.durationMs ?? 0) >= PARTS_FROM_MS;
-  const parts = hasParts ? await done({ kind: 'parts', sentences: sentencesOf(await passagesOf(item.id)) }) : [];
+  const parts = hasParts
+    ? await longTasks.run({ kind: 'parts', sentences: sentencesOf(await passagesOf(item.id)) })
+    : [];
   const recording: RecordingToExport = {
     ...view,
     sheets: sheets.map(({ template, sections }) => ({ name: template.name, sections })),

@@ -15,8 +15,6 @@ import { indexWords } from './vocabulary';
 const BEST_PLACES = 300;
 const MOST_RESULTS = 40;
 const MOST_HITS = 5;
-/** Words beyond these make no query better. */
-const MOST_WORDS = 24;
 const DAY_MS = 86_400_000;
 
 type Place = {
@@ -118,7 +116,6 @@ function soughtBy({ required }: FindQuery, variants: ReadonlyMap<string, string[
 /** Recordings and notes in which the words stand, best first, with the words in context. */
 export async function findPlaces(database: Sequelize, typed: string): Promise<FindResult> {
   const query = parseQuery(typed);
-  query.required = query.required.slice(0, MOST_WORDS);
   const isFiltered = hasFilters(query.filters);
   const allowed = isFiltered ? await allowedBy(query.filters) : null;
   const vocabulary = await indexWords(database);

@@ -1,3 +1,4 @@
+import { AddressRefused, type Outside } from '../outside/outside';
 import type { ChatMessage } from '@immeld/core/contract/languageModel';
 
 export type ChatTarget = { address: string; model: string; token: string | null; timeoutSeconds: number };
@@ -16,6 +17,7 @@ const LONGEST_ANSWER = 200_000;
 export async function* chat(
   target: ChatTarget,
   messages: readonly ChatMessage[],
+  outside: Outside,
   signal?: AbortSignal,
 ): AsyncGenerator<string> {
   const silence = new AbortController();
@@ -27,7 +29,7 @@ export async function* chat(
   const signals = AbortSignal.any([silence.signal, ...(signal ? [signal] : [])]);
   wait();
   try {
-    const response = await fetch(`${target.address.replace(/\/+$/, '')}/chat/completions`, {
+    const response = await outside.fetch(`${target.address.replace(/(?<!\/)\/+$/, '')}/chat/completions`, {
       method: 'POST',
       headers: {
         'Content-Type': 'application/json',
@@ -60,6 +62,7 @@ export async function* chat(
     if (!isStream) yield wholeAnswer(waiting);
   } catch (error) {
     if (error instanceof ModelFailure) throw error;
+    if (error instanceof AddressRefused) throw new ModelFailure(error.message);
     if (silence.signal.aborted)
       throw new ModelFailure(`The language model was silent for ${target.timeoutSeconds} seconds.`);
     if (signal?.aborted) throw new ModelFailure('It was stopped.');

@@ -21,6 +21,7 @@ import * as languageModel from './0019-language-model';
 import * as noteTodos from './0020-note-todos';
 import * as shareLinks from './0021-share-links';
 import * as noteTextChanged from './0022-note-text-changed';
+import * as security from './0023-security';
 import * as appointments from './0003-appointments';
 
 /** In order; a migration that has shipped is never changed, a new one is added. */
@@ -47,6 +48,7 @@ const MIGRATIONS: { name: string; up: (schema: QueryInterface) => Promise<void> 
   { name: '0020-note-todos', up: noteTodos.up },
   { name: '0021-share-links', up: shareLinks.up },
   { name: '0022-note-text-changed', up: noteTextChanged.up },
+  { name: '0023-security', up: security.up },
 ];
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map((m) => m.name);

@@ -14,6 +14,8 @@ export class AccountRow extends Model<InferAttributes<AccountRow>, InferCreation
   declare email: string | null;
   /** argon2id in the PHC string format. */
   declare passwordHash: string | null;
+  /** When a device became its guest; the first account is given away once. */
+  declare claimedAt: CreationOptional<Date | null>;
 
   static initialise(sequelize: Sequelize): void {
     AccountRow.init(
@@ -21,6 +23,7 @@ export class AccountRow extends Model<InferAttributes<AccountRow>, InferCreation
         id: ownId(),
         email: DataTypes.TEXT,
         passwordHash: DataTypes.TEXT,
+        claimedAt: DataTypes.DATE,
       },
       { sequelize, tableName: 'accounts', modelName: 'account' },
     );

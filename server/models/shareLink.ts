@@ -14,8 +14,9 @@ export class ShareLinkRow extends Model<InferAttributes<ShareLinkRow>, InferCrea
   declare accountId: CreationOptional<string>;
   declare recordingId: string | null;
   declare noteId: string | null;
-  /** 128 random bits as base64url. */
+  /** 128 random bits as base64url, sealed. */
   declare token: string;
+  declare tokenHash: string;
   declare withSound: boolean;
   declare withSlips: boolean;
   declare withWriteUps: boolean;
@@ -35,6 +36,7 @@ export class ShareLinkRow extends Model<InferAttributes<ShareLinkRow>, InferCrea
         recordingId: DataTypes.UUID,
         noteId: DataTypes.UUID,
         token: DataTypes.TEXT,
+        tokenHash: DataTypes.TEXT,
         withSound: DataTypes.BOOLEAN,
         withSlips: DataTypes.BOOLEAN,
         withWriteUps: DataTypes.BOOLEAN,

@@ -10,8 +10,8 @@ export type FileTags = {
 
 /** Reads the tags out of the decoder's report on its input, before the line with the length. */
 export function tagsFrom(report: string): FileTags {
-  const head = report.slice(0, report.search(/\n\s+Duration: /) + 1 || report.length);
-  const tag = (name: string) => new RegExp(`^\\s+${name}\\s*: (.+)$`, 'im').exec(head)?.[1]?.trim() ?? null;
+  const head = report.slice(0, report.search(/\n[^\S\n]+Duration: /) + 1 || report.length);
+  const tag = (name: string) => new RegExp(`^[^\\S\\n]+${name}[^\\S\\n]*: (.+)$`, 'im').exec(head)?.[1]?.trim() ?? null;
   const createdAt = tag('creation_time');
   // Recorders without a clock write the beginning of their calendar.
   const isPlausible = createdAt && !Number.isNaN(Date.parse(createdAt)) && Date.parse(createdAt) > Date.UTC(1995, 0, 1);
@@ -19,7 +19,7 @@ export function tagsFrom(report: string): FileTags {
     title: tag('title'),
     createdAt: isPlausible ? createdAt : null,
     place: placeFrom(tag('location') ?? tag('com.apple.quicktime.location.ISO6709')),
-    hasVideo: /^\s+Stream #\S+: Video: (?!.*attached pic)/m.test(report),
+    hasVideo: /\n[ \t]+Stream #\S+: Video: (?!.*attached pic)/.test(report),
   };
 }
 

@@ -213,7 +213,12 @@ describe('another account’s things', () => {
         passages: [{ passageId: passage!.id, revision: passage!.revision, indexes: [0] }],
       })
     ).body;
-    const png = new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0]);
+    const png = new Uint8Array(
+      Buffer.from(
+        'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+        'base64',
+      ),
+    );
     const picture = (await owner.ask<{ id: string }>('POST', `/notes/${note.id}/pictures`, png)).body;
     return {
       owner,

@@ -3,12 +3,14 @@ import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
 import { Router } from 'express';
 import { rateLimit } from 'express-rate-limit';
+import { Op } from 'sequelize';
 import { accountId } from '../accounts/currentAccount';
 import { FIRST_ACCOUNT } from '../accounts/firstAccount';
 import { type RemovalParts, removeAccount } from '../accounts/removeAccount';
 import { moveToAccount } from '../accounts/moveToAccount';
 import { accountByPassword, beginSession, forgetCookie, hashPassword, newGuest, sessionOf } from '../accounts/sessions';
 import { AccountRow, SessionRow } from '../models/account';
+import { quickTasks } from '../tasks/taskPool';
 import { serve } from './serve';
 
 const MINUTE_MS = 60_000;
@@ -27,6 +29,26 @@ const limited = (limit: number) =>
 async function answerFor(id: string, isDemo: boolean) {
   const account = await AccountRow.findByPk(id, { rejectOnEmpty: true });
   return { id, email: account.email, isShared: isDemo && id === FIRST_ACCOUNT };
+}
+
+/** Throws Problem where a password is guessed within ten thousand million tries (by zxcvbn, its score 3). */
+async function refuseWeak(password: string, email: string): Promise<void> {
+  if (!(await quickTasks.run({ kind: 'password', password, email }))) {
+    throw new Problem(
+      'invalid-request',
+      'This password is guessed too easily. Some words in a row that have nothing to do with each other are good.',
+    );
+  }
+}
+
+/** Throws Problem where a guest would lose the only way to what was recorded. */
+async function refuseLosing(session: SessionRow): Promise<void> {
+  const account = await AccountRow.findByPk(session.owner);
+  if (!account || account.email) return;
+  throw new Problem(
+    'not-possible-now',
+    'You are a guest here: signed out, nobody could reach these recordings any more. Give an e-mail address and a password first.',
+  );
 }
 
 export function accountRoutes(isDemo: boolean, parts: RemovalParts): Router {
@@ -49,16 +71,19 @@ export function accountRoutes(isDemo: boolean, parts: RemovalParts): Router {
     request.method === 'POST' ? limitSignUp(request, response, next) : next(),
   );
   serve(router, ENDPOINTS.signUp, async ({ body, request, response }) => {
-    if (await AccountRow.count({ where: { email: body.email } })) {
-      throw new Problem('not-possible-now', 'There is an account with this e-mail address already. Sign in instead.');
-    }
+    await refuseWeak(body.password, body.email);
+    // It takes as long, and says no more, when the address has an account.
     const passwordHash = await hashPassword(body.password);
+    if (await AccountRow.count({ where: { email: body.email } })) {
+      throw new Problem('not-possible-now', 'This e-mail address cannot be used to sign up. If it is yours, sign in.');
+    }
     const own = accountId();
     const guest = own && !isShared(own) ? await AccountRow.findByPk(own) : null;
     if (guest?.email) throw new Problem('not-possible-now', 'This device is signed in already.');
     const account = guest ?? AccountRow.build({ email: null, passwordHash: null });
     await account.set({ email: body.email, passwordHash }).save();
-    if (!guest) await beginSession(request, response, account.id);
+    await SessionRow.destroy({ where: { owner: account.id } });
+    await beginSession(request, response, account.id);
     return answerFor(account.id, isDemo);
   });
 
@@ -72,7 +97,6 @@ export function accountRoutes(isDemo: boolean, parts: RemovalParts): Router {
       // What was recorded here as a guest goes along; another person's account stays as it is.
       const guest = await AccountRow.findByPk(before.owner);
       if (guest && !guest.email) await moveToAccount(guest.id, account.id);
-      await before.destroy();
     }
     await beginSession(request, response, account.id);
     return answerFor(account.id, isDemo);
@@ -80,13 +104,7 @@ export function accountRoutes(isDemo: boolean, parts: RemovalParts): Router {
 
   serve(router, ENDPOINTS.signOut, async ({ request, response }) => {
     const session = await sessionOf(request);
-    const account = session && (await AccountRow.findByPk(session.owner));
-    if (account && !account.email) {
-      throw new Problem(
-        'not-possible-now',
-        'You are a guest here: signed out, nobody could reach these recordings any more. Give an e-mail address and a password first.',
-      );
-    }
+    if (session) await refuseLosing(session);
     await session?.destroy();
     forgetCookie(request, response);
     return { isSignedOut: true };
@@ -119,8 +137,27 @@ export function accountRoutes(isDemo: boolean, parts: RemovalParts): Router {
   serve(router, ENDPOINTS.endSession, async ({ params }) => {
     const row = await SessionRow.findOne({ where: { id: params.id, owner: accountId()! } });
     if (!row) throw new Problem('not-found', 'There is no such device.');
+    await refuseLosing(row);
     await row.destroy();
     return { isSignedOut: true };
+  });
+
+  serve(router, ENDPOINTS.endOtherSessions, async ({ response }) => {
+    const others = { owner: accountId()!, id: { [Op.ne]: String(response.locals['sessionId'] ?? '') } };
+    return { signedOut: await SessionRow.destroy({ where: others }) };
+  });
+
+  router.use(ENDPOINTS.changePassword.path, limited(10));
+  serve(router, ENDPOINTS.changePassword, async ({ body, request, response }) => {
+    const account = await AccountRow.findByPk(accountId()!, { rejectOnEmpty: true });
+    if (!account.email) throw new Problem('not-possible-now', 'A guest has no password. Sign up first.');
+    await accountByPassword(account.email, body.password);
+    await refuseWeak(body.newPassword, account.email);
+    await account.update({ passwordHash: await hashPassword(body.newPassword) });
+    // Whoever knew the old one is out.
+    await SessionRow.destroy({ where: { owner: account.id } });
+    await beginSession(request, response, account.id);
+    return answerFor(account.id, isDemo);
   });
 
   return router;

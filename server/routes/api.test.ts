@@ -118,7 +118,7 @@ describe('a recording', () => {
     const recording = await bringIn(`../../etc/${'🌳'.repeat(300)}.wav`);
     expect([...recording.fileName]).toHaveLength(255);
     expect(recording.fileName).toMatch(/^🌳+….wav$/u);
-    expect(fs.readdirSync(path.join(dataFolder, 'sound'))).toContain(`${recording.id}.wav`);
+    expect(fs.readdirSync(path.join(dataFolder, 'sound'))).toContain(`${recording.id}.bin`);
   });
 
   it('gives its sound in ranges', async () => {
@@ -132,7 +132,7 @@ describe('a recording', () => {
 
   it('says so when its sound is gone, and keeps the text', async () => {
     const recording = await bringIn();
-    fs.rmSync(path.join(dataFolder, 'sound', `${recording.id}.wav`));
+    fs.rmSync(path.join(dataFolder, 'sound', `${recording.id}.bin`));
     const sound = await ask('GET', `/recordings/${recording.id}/sound`);
     expect(sound).toMatchObject({
       status: 410,

@@ -2,8 +2,9 @@ import type { Calendar } from '@immeld/core/contract/appointments';
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
 import { Router } from 'express';
-import { appointmentsBetween, fetchFeed, refresh, serverZone } from '../calendar/calendars';
-import { CalendarError, readCalendar } from '../calendar/occurrences';
+import { appointmentsBetween, checkCalendar, fetchFeed, refresh, serverZone } from '../calendar/calendars';
+import { CalendarError } from '../calendar/occurrences';
+import type { Outside } from '../outside/outside';
 import { CalendarRow } from '../models/calendar';
 import { STAND_IN_NAME } from '../standIns/calendarFeed';
 import { serve } from './serve';
@@ -14,13 +15,16 @@ const view = ({ id, name, address, fetchedAt, problem, content }: CalendarRow): 
   isStandIn: content.includes(STAND_IN_NAME),
 });
 
+const MOST_DAYS = 400;
+const DAY_MS = 86_400_000;
+
 async function find(id: string): Promise<CalendarRow> {
   const row = await CalendarRow.findByPk(id);
   if (!row) throw new Problem('not-found', 'There is no such calendar.');
   return row;
 }
 
-export function calendarRoutes(): Router {
+export function calendarRoutes(outside: Outside): Router {
   const router = Router();
 
   serve(router, ENDPOINTS.listCalendars, async () => ({
@@ -30,8 +34,8 @@ export function calendarRoutes(): Router {
   serve(router, ENDPOINTS.addCalendar, async ({ body }) => {
     const { name, address = null } = body;
     try {
-      const content = address ? await fetchFeed(address) : body.content!;
-      readCalendar(content);
+      const content = address ? await fetchFeed(address, outside) : body.content!;
+      if (!address) await checkCalendar(content);
       return view(await CalendarRow.create({ name, address, content, fetchedAt: new Date(), problem: null }));
     } catch (error) {
       if (error instanceof CalendarError) throw new Problem('invalid-request', error.message);
@@ -41,7 +45,7 @@ export function calendarRoutes(): Router {
 
   serve(router, ENDPOINTS.refreshCalendar, async ({ params }) => {
     const row = await find(params.id);
-    await refresh(row);
+    await refresh(row, outside);
     return view(row);
   });
 
@@ -51,9 +55,12 @@ export function calendarRoutes(): Router {
     return view(row);
   });
 
-  serve(router, ENDPOINTS.listAppointments, async ({ query }) => ({
-    items: await appointmentsBetween(query.from, query.to, query.zone ?? serverZone()),
-  }));
+  serve(router, ENDPOINTS.listAppointments, async ({ query: { from, to, zone } }) => {
+    if (Date.parse(to) - Date.parse(from) > MOST_DAYS * DAY_MS) {
+      throw new Problem('invalid-request', `At most ${MOST_DAYS} days of appointments can be looked at together.`);
+    }
+    return { items: await appointmentsBetween(from, to, zone ?? serverZone()) };
+  });
 
   return router;
 }

@@ -7,9 +7,11 @@ import { sectionsOfAnswer } from '@immeld/core/writeup/model/answer';
 import { promptFor, sentencesToSend } from '@immeld/core/writeup/model/prompt';
 import { Router } from 'express';
 import { accountId } from '../accounts/currentAccount';
+import { seal, unseal } from '../accounts/seal';
 import { FIRST_ACCOUNT } from '../accounts/firstAccount';
 import { type ChatTarget, ModelFailure, chat } from '../languageModel/chat';
 import { LanguageModelRow } from '../models/languageModel';
+import type { Outside } from '../outside/outside';
 import { Recording } from '../models/recording';
 import { STAND_IN_MODEL } from '../standIns/languageModel';
 import { passagesOf } from '../transcript/corrections';
@@ -30,7 +32,7 @@ const view = (row: LanguageModelRow): LanguageModel => ({
 
 function targetOf({ address, model, token, timeoutSeconds }: LanguageModelRow): ChatTarget {
   if (!address) throw new Problem('invalid-request', 'No address of a language model is given yet.');
-  return { address, model, token, timeoutSeconds };
+  return { address, model, token: token && unseal(token), timeoutSeconds };
 }
 
 async function asked(recordingId: string, template: Template) {
@@ -42,7 +44,7 @@ async function asked(recordingId: string, template: Template) {
 }
 
 /** A language model of the person's own: connecting it, and write-ups by it. Without it nothing is missing. */
-export function languageModelRoutes(): Router {
+export function languageModelRoutes(outside: Outside): Router {
   const router = Router();
 
   serve(router, ENDPOINTS.getLanguageModel, async () => view(await current()));
@@ -52,16 +54,15 @@ export function languageModelRoutes(): Router {
     // Somebody else's server has to be agreed to anew.
     const isElsewhere = rest.address !== undefined && rest.address !== row.address;
     row.set({ ...rest, ...(isElsewhere ? { hasAgreed: false } : {}) });
-    if (token !== undefined) row.set({ token: token || null });
+    if (token !== undefined) row.set({ token: token ? seal(token) : null });
     if (row.isOn && !row.address) throw new Problem('invalid-request', 'Give its address first.');
     return view(await row.save());
   });
   serve(router, ENDPOINTS.tryLanguageModel, async () => {
     try {
       let answer = '';
-      for await (const words of chat(targetOf(await current()), [
-        { role: 'user', content: 'Say in a few words that you are there.' },
-      ])) {
+      const asking = { role: 'user', content: 'Say in a few words that you are there.' } as const;
+      for await (const words of chat(targetOf(await current()), [asking], outside)) {
         answer += words;
       }
       return { answer: answer.slice(0, 500) };
@@ -89,7 +90,7 @@ export function languageModelRoutes(): Router {
     let answer = '';
     let problem: string | undefined;
     try {
-      for await (const text of chat(target, messages, gone.signal)) {
+      for await (const text of chat(target, messages, outside, gone.signal)) {
         answer += text;
         line({ text });
       }

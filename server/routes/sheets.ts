@@ -17,7 +17,7 @@ import { SheetRow, TemplateRow } from '../models/sheet';
 import { SlipRow } from '../models/slip';
 import { TodoRow } from '../models/todo';
 import { passagesOf, plainPassage } from '../transcript/corrections';
-import { done } from '../writeUps/longWork';
+import { longTasks } from '../tasks/taskPool';
 import { recordingsIn, titleOfScope } from '../writeUps/scope';
 import { keepSheet, makeSheetAgain, sectionsOf, sectionsOfScope } from '../writeUps/sheets';
 import { sheetView } from '../views/sheetView';
@@ -62,7 +62,7 @@ export function sheetRoutes(database: Sequelize): Router {
 
   serve(router, ENDPOINTS.listParts, async ({ params }) => {
     const sentences = sentencesOf(await passagesOf((await recordingBy(params.id)).id));
-    const parts = await done({ kind: 'parts', sentences });
+    const parts = await longTasks.run({ kind: 'parts', sentences });
     return { items: parts.map(({ title, startMs }) => ({ title, startMs })) };
   });
   serve(router, ENDPOINTS.getTopicMap, async ({ params }) => {
@@ -74,10 +74,12 @@ export function sheetRoutes(database: Sequelize): Router {
     ]);
     const written = new Set(figures);
     const headings = slips.map(({ kind, text, startMs }) => ({ kind, text, startMs }));
-    const parts = (await done({ kind: 'map', passages: passages.map(plainPassage), headings })).map((part) => ({
-      ...part,
-      points: part.points.map((point) => ({ ...point, text: inFigures(point.text, written) })),
-    }));
+    const parts = (await longTasks.run({ kind: 'map', passages: passages.map(plainPassage), headings })).map(
+      (part) => ({
+        ...part,
+        points: part.points.map((point) => ({ ...point, text: inFigures(point.text, written) })),
+      }),
+    );
     return { title: titleOf(recording), parts };
   });
   serve(router, ENDPOINTS.previewWriteUp, async ({ params, body }) => ({

@@ -3,7 +3,8 @@ import { Problem } from '@immeld/core/contract/problem';
 import type { Todo } from '@immeld/core/contract/todos';
 import { type Express, type Request, Router } from 'express';
 import { randomBytes } from 'node:crypto';
-import { asAccount } from '../accounts/currentAccount';
+import { asAccount, accountId } from '../accounts/currentAccount';
+import { hashOf, seal, unseal } from '../accounts/seal';
 import { Project } from '../models/project';
 import { Recording } from '../models/recording';
 import { TodoRow } from '../models/todo';
@@ -109,14 +110,13 @@ export function todoRoutes(): Router {
   });
 
   serve(router, ENDPOINTS.orderTodos, async ({ body }) => {
-    let count = 0;
-    await TodoRow.sequelize!.transaction(async (transaction) => {
-      for (const { id, position } of body.places) {
-        const [found] = await TodoRow.update({ position }, { where: { id }, transaction });
-        count += found;
-      }
-    });
-    return { count };
+    const [moved] = await TodoRow.sequelize!.query(
+      `UPDATE todos SET position = p.position FROM (
+         SELECT json_extract(value, '$.id') AS id, json_extract(value, '$.position') AS position FROM json_each(:places)) p
+       WHERE p.id = todos.id AND todos.account_id = :account RETURNING todos.id`,
+      { replacements: { places: JSON.stringify(body.places), account: accountId() } },
+    );
+    return { count: moved.length };
   });
 
   serve(router, ENDPOINTS.todosAsCalendar, async ({ request, response }) => {
@@ -130,13 +130,15 @@ export function todoRoutes(): Router {
 
   const feed = async () => {
     const row = await TodoFeedRow.findOne();
-    return { address: row && `${FEEDS}/${row.token}.ics` };
+    const token = row && unseal(row.token);
+    return { address: token ? `${FEEDS}/${token}.ics` : null };
   };
   serve(router, ENDPOINTS.todoFeed, feed);
   serve(router, ENDPOINTS.changeTodoFeed, async ({ body }) => {
     await TodoFeedRow.destroy({ where: {} });
     // 128 bits: nobody comes upon it by guessing.
-    if (body.isOn) await TodoFeedRow.create({ token: randomBytes(16).toString('hex') } as TodoFeedRow);
+    const token = randomBytes(16).toString('hex');
+    if (body.isOn) await TodoFeedRow.create({ token: seal(token), tokenHash: hashOf(token) } as TodoFeedRow);
     return feed();
   });
   return router;
@@ -146,7 +148,7 @@ export function todoRoutes(): Router {
 export function serveTodoFeeds(application: Express): void {
   application.get(`${FEEDS}/:token.ics`, async (request, response) => {
     const token = /^[0-9a-f]{32}$/.exec(String(request.params['token']))?.[0];
-    const row = token ? await TodoFeedRow.findOne({ where: { token } }) : null;
+    const row = token ? await TodoFeedRow.findOne({ where: { tokenHash: hashOf(token) } }) : null;
     if (!row) throw new Problem('not-found', 'There is no calendar at this address, or it was taken back.');
     const todos = await asAccount(row.accountId, () => todosIn('ink'));
     response.type(TASKS).set('Cache-Control', 'private, no-cache').set('X-Robots-Tag', 'noindex');

@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto';
 import type { NewShareLink, ShareLink } from '@immeld/core/contract/shareLinks';
 import { Problem } from '@immeld/core/contract/problem';
 import { Op, literal } from 'sequelize';
+import { hashOf, seal, unseal } from '../accounts/seal';
 import { hashPassword } from '../accounts/sessions';
 import { NoteRow } from '../models/note';
 import { Recording, titleOf } from '../models/recording';
@@ -11,7 +12,8 @@ import { ShareLinkRow } from '../models/shareLink';
 const TOKEN_BYTES = 16;
 export const TOKEN = /^[A-Za-z0-9_-]{22}$/;
 
-export const pathOf = ({ token }: ShareLinkRow): string => `/s/${token}`;
+/** Its address; a link that was made by another server has none. */
+export const pathOf = ({ token }: ShareLinkRow): string => `/s/${unseal(token) ?? 'none'}`;
 
 export const itemOf = ({ recordingId, noteId }: ShareLinkRow): ShareLink['item'] =>
   noteId ? { kind: 'note', id: noteId } : { kind: 'recording', id: recordingId! };
@@ -36,11 +38,12 @@ export async function makeShareLink({ item, password, ...choices }: NewShareLink
       ? await NoteRow.count({ where: { id: item.id } })
       : await Recording.count({ where: { id: item.id } });
   if (!isThere) throw new Problem('not-found', `There is no such ${item.kind}.`);
+  const token = randomBytes(TOKEN_BYTES).toString('base64url');
   return ShareLinkRow.create({
     ...choices,
     withSound: choices.withSound && item.kind === 'recording',
     ...{ recordingId: item.kind === 'recording' ? item.id : null, noteId: item.kind === 'note' ? item.id : null },
-    token: randomBytes(TOKEN_BYTES).toString('base64url'),
+    ...{ token: seal(token), tokenHash: hashOf(token) },
     passwordHash: password === null ? null : await hashPassword(password),
   });
 }
@@ -48,7 +51,7 @@ export async function makeShareLink({ item, password, ...choices }: NewShareLink
 /** The link of an address as long as it opens: not stopped, not past its last day (of the server's own time). */
 export async function openLink(token: string, today: string): Promise<ShareLinkRow | null> {
   if (!TOKEN.test(token)) return null;
-  const row = await ShareLinkRow.findOne({ where: { token, stoppedAt: null } });
+  const row = await ShareLinkRow.findOne({ where: { tokenHash: hashOf(token), stoppedAt: null } });
   return row && (row.lastDay === null || row.lastDay >= today) ? row : null;
 }
 

@@ -11,7 +11,7 @@ import { SheetRow } from '../models/sheet';
 import { SlipRow } from '../models/slip';
 import { TodoRow } from '../models/todo';
 import { passagesOf, plainPassage } from '../transcript/corrections';
-import { done } from './longWork';
+import { longTasks } from '../tasks/taskPool';
 import { recordingsIn } from './scope';
 
 async function sourceOf(recordingId: string): Promise<Source> {
@@ -46,7 +46,7 @@ async function inWriting(sections: readonly MadeSection[]): Promise<MadeSection[
 
 /** What a template makes of a recording as it is now. */
 export const sectionsOf = async (recordingId: string, template: Template): Promise<MadeSection[]> =>
-  inWriting(await done({ kind: 'write-up', template, source: await sourceOf(recordingId) }));
+  inWriting(await longTasks.run({ kind: 'write-up', template, source: await sourceOf(recordingId) }));
 
 /** What a template makes of several recordings. Throws Problem where there are none or too many. */
 export async function sectionsOfScope(scope: Scope, template: Template): Promise<MadeSection[]> {
@@ -56,7 +56,7 @@ export async function sectionsOfScope(scope: Scope, template: Template): Promise
   for (const recording of recordings) {
     several.push({ ...(await sourceOf(recording.id)), recordingId: recording.id, title: titleOf(recording) });
   }
-  return inWriting(await done({ kind: 'several', template, sources: several }));
+  return inWriting(await longTasks.run({ kind: 'several', template, sources: several }));
 }
 
 /** Keeps a write-up in pencil; the same template made again takes the place of the one before. */

@@ -96,7 +96,7 @@ function useMargin({ id }: Recording) {
 
 /** Lifted words as a line of a list: "call Bram." is "Call Bram". */
 const asAction = (words: string): string => {
-  const bare = words.trim().replace(/[.,;:]+$/, '');
+  const bare = words.trim().replace(/(?<![.,;:])[.,;:]+$/, '');
   return bare.charAt(0).toUpperCase() + bare.slice(1);
 };
 

@@ -28,7 +28,7 @@ function lettersOf(words: Passage['words'], word: number): [from: number, to: nu
   const from = words.slice(0, word).reduce((sum, w) => sum + w.text.length + 1, 0);
   const text = words[word]?.text ?? '';
   const before = /^[^\p{L}\p{N}]*/u.exec(text)![0].length;
-  const after = /[^\p{L}\p{N}]*$/u.exec(text)![0].length;
+  const after = /(?<![^\p{L}\p{N}])[^\p{L}\p{N}]*$/u.exec(text)![0].length;
   return before + after < text.length ? [from + before, from + text.length - after] : [from, from + text.length];
 }
 

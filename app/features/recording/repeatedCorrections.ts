@@ -4,7 +4,7 @@ const KEY = 'immeld-corrected-names';
 const ENOUGH = 2;
 const MOST_KEPT = 300;
 
-const bare = (word: string): string => word.replace(/^[^\p{L}]+|[^\p{L}]+$/gu, '').replace(/['’]s$/, '');
+const bare = (word: string): string => word.replace(/^[^\p{L}]+|(?<![^\p{L}])[^\p{L}]+$/gu, '').replace(/['’]s$/, '');
 
 /** Words that a person typed in the place of others and that look like names or terms: with a capital, or unusually long. */
 export function typedNames(before: readonly string[], after: readonly string[]): string[] {

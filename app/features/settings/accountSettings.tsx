@@ -9,6 +9,7 @@ import { Failure } from '../../ui/notice';
 import { FrameButton, WordButton } from '../../ui/press';
 import { Title, Type } from '../../ui/type';
 import { removedWords } from './archiveWords';
+import { ChangePassword } from './changePassword';
 import { DeleteAccount } from './deleteAccount';
 import { SignOut } from './signOut';
 
@@ -16,9 +17,9 @@ import { SignOut } from './signOut';
 export function AccountSettings() {
   const { data: account } = useAccount();
   const changes = useChanges();
-  const { signUp, signIn, signOut, endSession } = changes;
+  const { signUp, signIn, signOut, endSession, endOtherSessions } = changes;
   const [removed, setRemoved] = useState<Removed | null>(null);
-  const error = signUp.error ?? signIn.error ?? signOut.error ?? endSession.error;
+  const error = signUp.error ?? signIn.error ?? signOut.error ?? endSession.error ?? endOtherSessions.error;
   return (
     <View style={{ gap: 8 }}>
       <Title level={2}>Account</Title>
@@ -29,6 +30,7 @@ export function AccountSettings() {
         <>
           <Type>{account.email}</Type>
           <Devices changes={changes} />
+          <ChangePassword changes={changes} />
           <SignOut onSignOut={() => signOut.mutate()} />
         </>
       )}
@@ -89,7 +91,7 @@ function GuestPart({ isShared, changes }: { isShared: boolean; changes: Changes 
 
 function Devices({ changes }: { changes: Changes }) {
   const { data } = useSessions(true);
-  const { endSession } = changes;
+  const { endSession, endOtherSessions } = changes;
   return (
     <View>
       {data?.items.map((session) => (
@@ -104,6 +106,9 @@ function Devices({ changes }: { changes: Changes }) {
           {!session.isThisOne && <WordButton label="Sign it out" onPress={() => endSession.mutate(session.id)} />}
         </View>
       ))}
+      {(data?.items.length ?? 0) > 1 && (
+        <WordButton label="Sign all other devices out" onPress={() => endOtherSessions.mutate()} />
+      )}
     </View>
   );
 }

@@ -21,7 +21,7 @@ export function clean(text: string): string {
     rest = rest.replace(OPENINGS, '').trim();
   }
   return rest
-    .replace(/[.!…]+$/, '')
+    .replace(/(?<![.!…])[.!…]+$/, '')
     .replace(/,\s*please$/i, '')
     .trim();
 }
@@ -89,6 +89,6 @@ export function splitAtVerbs(action: string): string[] {
 /** The things of a spoken list: "bread, milk, apples and a light bulb for the hall". */
 export const listed = (text: string): string[] =>
   text
-    .split(/,\s*(?:and |or )?|\s+and\s+|;\s*/i)
-    .map((item) => item.replace(/[.!]+$/, '').trim())
+    .split(/,\s*(?:and |or )?|(?<!\s)\s+and\s+|;\s*/i)
+    .map((item) => item.replace(/(?<![.!])[.!]+$/, '').trim())
     .filter((item) => /\p{L}/u.test(item));

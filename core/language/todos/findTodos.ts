@@ -34,7 +34,7 @@ export type FoundTodo = {
 };
 
 const SHOPPING =
-  /^(?:(?:my |the |a )?shopping(?: list)?|(?:the |some )?things to buy|to buy|groceries|from the shop)(?:\s*[:,]| is| are)\s+(.+)$/i;
+  /^(?:(?:my |the |a )?shopping(?: list)?|(?:the |some )?things to buy|to buy|groceries|from the shop)(?:\s*[:,]| is| are)\s+(\S.*)$/i;
 const THINGS =
   /^(?:the |my )?(?:\p{L}+ )?(?:things|tasks|steps|jobs|to-dos|points)(?: (?:to do|i (?:have|need) to do))?( for .+?)? (?:are|is)(?: to)?:? (.+)$/iu;
 const INTRODUCES =

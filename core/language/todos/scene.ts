@@ -16,7 +16,7 @@ const NO_NAME =
 export function thingsIn(text: string): { thing: string; isAfterPreposition: boolean }[] {
   const phrases = nlp(text).nouns().out('array') as string[];
   return phrases
-    .map((phrase) => phrase.replace(/[.,!?;:]+$/, '').replace(TRAILING_VERB, ''))
+    .map((phrase) => phrase.replace(/(?<![.,!?;:])[.,!?;:]+$/, '').replace(TRAILING_VERB, ''))
     .filter((phrase) => DETERMINED.test(phrase) && !OF_TIME.test(phrase))
     .map((thing) => ({ thing, isAfterPreposition: PREPOSITION.test(text.slice(0, text.indexOf(thing))) }));
 }

@@ -50,9 +50,9 @@ export function wordAsAction(action: string, at: string): Item | null {
   text = text
     .replace(TRAILING_REASON, '')
     .replace(/\b(?:again|as well|too|please|though|then|you know|instead)$/i, '')
-    .replace(/\s+([,;])/g, '$1')
-    .replace(/[\s,;:?–-]+$/g, '')
-    .replace(/\s+(?:by|before|on|at|until|for|and|to|in)$/i, (tail) => (POINTS_ELSEWHERE.test(text) ? tail : ''))
+    .replace(/(?<!\s)\s+([,;])/g, '$1')
+    .replace(/(?<![\s,;:?–-])[\s,;:?–-]+$/g, '')
+    .replace(/(?<!\s)\s+(?:by|before|on|at|until|for|and|to|in)$/i, (tail) => (POINTS_ELSEWHERE.test(text) ? tail : ''))
     .replace(/^(?:please|also|just|then|to|actually|quickly)\s+/i, '')
     .replace(/\s+/g, ' ')
     .trim();

@@ -27,7 +27,7 @@ export const prepareNames = (names: readonly ListedName[]): PreparedNames =>
 
 /** Spelling without marks around it and without "'s". */
 export const bareWord = (text: string): string =>
-  text.replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}]+$/gu, '').replace(/['’]s$/, '');
+  text.replace(/^[^\p{L}\p{N}]+|(?<![^\p{L}\p{N}])[^\p{L}\p{N}]+$/gu, '').replace(/['’]s$/, '');
 
 /** Where names may hide in what was recognised, likeliest first; none of them overlaps a place that has it right. */
 export function nameCandidates(

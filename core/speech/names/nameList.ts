@@ -3,7 +3,7 @@ import type { ListedName } from './nameCandidates';
 /** A listed name; one that belongs to a project is expected only in that project's recordings. */
 export type NameOfProject = ListedName & { project?: string | null | undefined };
 
-const OF_PROJECT = /\s@\s+([^@]+)$/;
+const OF_PROJECT = /\s@\s+([^@\s][^@]*)$/;
 
 /**
  * A list as text: one name or term on a line, after "=" how it sounds, several ways parted by semicolons, and after " @ "

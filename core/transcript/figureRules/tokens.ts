@@ -7,7 +7,10 @@ export type Figure = { end: number; text: string };
 export const NOT_SAID: Token = { before: '|', core: '', after: '|', word: '' };
 
 export function tokenOf(text: string): Token {
-  const [, before = '', core = '', after = ''] = /^([^\p{L}\p{N}$£€-]*)(.*?)([^\p{L}\p{N}%°]*)$/su.exec(text) ?? [];
+  const before = /^[^\p{L}\p{N}$£€-]*/u.exec(text)![0];
+  const rest = text.slice(before.length);
+  const after = /(?<![^\p{L}\p{N}%°])[^\p{L}\p{N}%°]*$/u.exec(rest)![0];
+  const core = rest.slice(0, rest.length - after.length);
   const word = /^[ap]\.m$/i.test(core) ? core.toLowerCase().replace('.', '') : core.toLowerCase();
   return {
     before,

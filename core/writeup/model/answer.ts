@@ -1,7 +1,7 @@
 import type { Line, MadeSection, Template } from '../../contract/templates';
 import { type Sentence, sentencesOfText } from '../../language/sentences';
 
-const CITED = /\s*\[(\d+(?:\s*[,;–-]\s*\d+)*)\]/g;
+const CITED = /(?<!\s)\s*\[(\d+(?:\s*[,;–-]\s*\d+)*)\]/g;
 
 /**
  * The write-up that a language model's answer is: its sections by their headings, its lines with the moments of the
@@ -17,7 +17,7 @@ export function sectionsOfAnswer(answer: string, template: Template, sentences: 
     const body = (isBeforeAll ? block : rest.join('\n')).trim();
     if (!body) continue;
     const asked = template.sections.find((s) => (s.heading || template.name).toLowerCase() === heading.toLowerCase());
-    const form = asked?.form ?? (/^\s*[-*•] /m.test(body) ? 'points' : 'text');
+    const form = asked?.form ?? (/(?:^|\n)[ \t]*[-*•] /.test(body) ? 'points' : 'text');
     const lines = linesOf(body, form, sentences);
     if (lines.length === 0) continue;
     made.push({
@@ -39,7 +39,7 @@ function linesOf(body: string, form: MadeSection['form'], sentences: readonly Se
     const cited = [...text.matchAll(CITED)].flatMap((m) => m[1]!.split(/\D+/).map(Number));
     const words = text
       .replace(CITED, '')
-      .replace(/\s+([.,;:?!])/g, '$1')
+      .replace(/(?<!\s)\s+([.,;:?!])/g, '$1')
       .trim();
     if (!/[\p{L}\p{N}]/u.test(words)) return [];
     const sources = cited.map((n) => sentences[n - 1]);

@@ -17,6 +17,7 @@ import { recoverFinishedUploads } from './routes/uploads';
 import { emptyBin } from './storage/emptyBin';
 import type { OperatorSettings } from './settings';
 import { lockDataFolder } from './storage/dataLock';
+import { useWorkFolderOf } from './tasks/workFolder';
 import { SoundStore } from './storage/soundStore';
 
 export type ServerOptions = Partial<OperatorSettings> & {
@@ -55,6 +56,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
 async function startIn(options: ServerOptions, giveFree: () => Promise<void>): Promise<RunningServer> {
   const { dataFolder, port, host = '127.0.0.1', isDemo = false, hosts = [], trustProxy = false } = options;
   useSealOf(dataFolder);
+  useWorkFolderOf(dataFolder);
   const database = await openDatabase(dataFolder);
   await sealOldTokens(database);
   const sounds = new SoundStore(dataFolder);

@@ -156,8 +156,8 @@ const STEPS = [
           'server/jobs/recognitionWorker.ts',
           'server/recognition/cleaningWorker.ts',
           'server/storage/pdfTextWorker.ts',
-          'server/exports/pageWorker.ts',
           'server/tasks/taskWorker.ts',
+          'server/tasks/heavyProcess.ts',
         ].map((f) => ({
           in: f,
           out: path.basename(f, '.ts'),

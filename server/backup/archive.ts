@@ -46,7 +46,8 @@ export type Manifest = Omit<yup.InferType<typeof manifestSchema>, 'objects'> & {
 /** Why an archive cannot be used, as a sentence for the person. Nothing was changed. */
 export class ArchiveProblem extends Error {}
 
-const LARGEST_MANIFEST = 256 * 1024 * 1024;
+const LARGEST_MANIFEST = 64 * 1024 * 1024;
+const MOST_ENTRIES = 500_000;
 
 /** An archive that is open for reading. */
 export class Archive {
@@ -54,6 +55,8 @@ export class Archive {
     private readonly zip: yauzl.ZipFile,
     private readonly entries: ReadonlyMap<string, yauzl.Entry>,
     readonly manifest: Manifest,
+    /** Of the archive itself. */
+    readonly sizeBytes: number,
   ) {}
 
   /** @throws ArchiveProblem where the file is no whole archive, or one of a newer Immeld */
@@ -79,7 +82,7 @@ export class Archive {
           throw new ArchiveProblem(`The archive is damaged. “${name}” is missing or not as long as it was.`);
         }
       }
-      return new Archive(zip, entries, manifest);
+      return new Archive(zip, entries, manifest, zip.fileSize);
     } catch (error) {
       zip.close();
       throw error instanceof ArchiveProblem ? error : cutOff(error);
@@ -136,6 +139,7 @@ async function entriesOf(zip: yauzl.ZipFile): Promise<Map<string, yauzl.Entry>> 
   return new Promise((resolve, reject) => {
     zip.on('entry', (entry: yauzl.Entry) => {
       entries.set(entry.fileName, entry);
+      if (entries.size > MOST_ENTRIES) return void reject(new ArchiveProblem('This archive holds too many files.'));
       zip.readEntry();
     });
     zip.once('end', () => resolve(entries));

@@ -42,6 +42,7 @@ export async function backup(dataFolder: string, target: string, options: Backup
     const live = plainDatabase(source);
     await live.query('VACUUM INTO ?', { replacements: [snapshot] });
     await live.close();
+    await withoutSecrets(snapshot, account !== undefined);
     const own = account === undefined ? null : new Set(await keepOnly(snapshot, account));
     const { files, ...about } = await writeObjects(snapshot, work);
     const toAdd = files.map((name) => ({ name, file: path.join(work, name) }));
@@ -96,13 +97,28 @@ const filesBelow = (dataFolder: string): string[] =>
     return names.map((name) => `${folder}/${name}`);
   });
 
-/** Takes out of a copy of the database what belongs to others, and all signed-in devices. Returns the account's files. */
+/**
+ * Takes out of a copy of the database what opens something: signed-in devices, secret addresses, the token of a language
+ * model. Passwords' hashes stay in the archive of a whole server, as nobody could sign in without them.
+ */
+async function withoutSecrets(snapshot: string, isOfOneAccount: boolean): Promise<void> {
+  const database = plainDatabase(snapshot);
+  try {
+    for (const table of ['sessions', 'share_links', 'todo_feeds']) await database.query(`DELETE FROM ${table}`);
+    await database.query('UPDATE language_models SET token = NULL, is_on = 0, has_agreed = 0');
+    if (isOfOneAccount) await database.query('UPDATE accounts SET password_hash = NULL');
+    await database.query('VACUUM');
+  } finally {
+    await database.close();
+  }
+}
+
+/** Takes out of a copy of the database what belongs to others. Returns the account's files. */
 async function keepOnly(snapshot: string, account: string): Promise<string[]> {
   const database = plainDatabase(snapshot);
   try {
     await database.query('PRAGMA foreign_keys = ON');
     await database.query('DELETE FROM accounts WHERE id <> ?', { replacements: [account] });
-    await database.query('DELETE FROM sessions');
     return await filesOfAccount(database, account);
   } finally {
     await database.close();

@@ -7,11 +7,14 @@ import { Op } from 'sequelize';
 import { accountId, asServer } from '../accounts/currentAccount';
 import type { JobQueue } from '../jobs/queue';
 import { Recording } from '../models/recording';
+import { ProcessProblem, inProcess } from '../tasks/inProcess';
 import { ArchiveProblem } from './archive';
-import { bringBack } from './intoAccount';
 import { PassphraseProblem } from './locked';
 
 const KEPT_MS = 86_400_000;
+
+export const ARCHIVE_RULES = { memoryMb: 1500, limitMs: 6 * 3_600_000 };
+export const ARCHIVE_PROBLEMS: ReadonlySet<string> = new Set([ArchiveProblem.name, PassphraseProblem.name]);
 
 type Kept = { account: string; file: string; view: BringingBack | null };
 
@@ -78,11 +81,10 @@ export class BringingsBack {
   private async work(id: string, kept: Kept, passphrase: string | null): Promise<void> {
     const view = kept.view!;
     try {
-      view.result = await asServer(() =>
-        bringBack(kept.file, this.dataFolder, kept.account, {
-          ...(passphrase ? { passphrase } : {}),
-          onProgress: (share) => (view.percent = Math.round(share * 100)),
-        }),
+      const { file, account } = kept;
+      view.result = await inProcess(
+        { kind: 'bring back', file, dataFolder: this.dataFolder, account, passphrase },
+        { ...ARCHIVE_RULES, onProgress: (share) => (view.percent = Math.round(share * 100)) },
       );
       view.percent = 100;
       view.state = 'done';
@@ -90,7 +92,7 @@ export class BringingsBack {
       await this.recogniseRest(kept.account);
     } catch (error) {
       view.state = 'failed';
-      view.needsPassphrase = error instanceof PassphraseProblem;
+      view.needsPassphrase = error instanceof ProcessProblem && error.kind === PassphraseProblem.name;
       view.problem = sentenceFor(error);
       // A passphrase can be tried again with what was sent; anything else needs another file.
       if (!view.needsPassphrase) await fs.promises.rm(kept.file, { force: true });
@@ -109,7 +111,10 @@ export class BringingsBack {
 }
 
 function sentenceFor(error: unknown): string {
-  if (error instanceof ArchiveProblem) return error.message;
+  if (error instanceof ProcessProblem && ARCHIVE_PROBLEMS.has(error.kind)) return error.message;
+  if (error instanceof ProcessProblem && error.kind === 'TooHeavy') {
+    return 'This archive takes more memory or time than it may have. Nothing was changed.';
+  }
   if ((error as NodeJS.ErrnoException)?.code === 'ENOSPC') {
     return 'The disk of the server is full. Nothing was changed; make room and try again.';
   }

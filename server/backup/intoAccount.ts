@@ -16,7 +16,10 @@ export type BroughtBack = { recordings: number; notes: number; todos: number; al
  * Stays behind: whose it is and on which devices, work that was under way, addresses that are secret to one server, and
  * the way back from changes, which names rows as they were there.
  */
-const LEFT_OUT = new Set(['accounts', 'sessions', 'jobs', 'deeds', 'replacements', 'todo_feeds', 'settings']);
+const LEFT_OUT = new Set([
+  ...['accounts', 'sessions', 'jobs', 'deeds', 'replacements', 'settings'],
+  ...['todo_feeds', 'share_links', 'language_models'],
+]);
 /** Of one name there is one: what the account has already takes the place of the archive's. */
 const BY_NAME: Readonly<Record<string, string>> = { tag_id: 'tags', person_id: 'people', project_id: 'projects' };
 /** What these hold comes back with them only: a recording that is here keeps the words it has. */

@@ -1,11 +1,11 @@
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import readline from 'node:readline';
 import { QueryTypes, Sequelize } from 'sequelize';
 import sqlite3 from 'sqlite3';
 import { MIGRATION_NAMES, migrate } from '../migrations/migrations';
 import { Archive, ArchiveProblem, type Manifest } from './archive';
+import { LineTooLong, linesOf } from './lines';
 import { PassphraseProblem, isLocked, unlock } from './locked';
 import { columnsOf, fromJson, objectTables } from './tables';
 
@@ -23,10 +23,20 @@ const freeBytesOf = (folder: string): number => {
 /** The database with its indices, as a multiple of the objects' JSON, at most. */
 const DATABASE_PER_OBJECTS = 3;
 const GIGABYTE = 1024 ** 3;
+const LARGEST_OBJECTS = 2 * GIGABYTE;
 const inGigabytes = (bytes: number): string => `${Math.max(0.1, bytes / GIGABYTE).toFixed(1)} GB`;
 
-/** @throws ArchiveProblem where what the archive holds does not fit on the disk */
-function refuseTooLarge({ files }: Manifest, free: number): void {
+/**
+ * Sound and pictures lie in an archive as they are, so unpacked they are no larger than the archive itself; of words there
+ * are at most two gigabytes.
+ * @throws ArchiveProblem where what the archive holds is made up, or does not fit on the disk
+ */
+function refuseTooLarge({ files }: Manifest, archiveBytes: number, free: number): void {
+  const bytesOf = (areObjects: boolean) =>
+    files.filter((f) => f.path.startsWith('objects/') === areObjects).reduce((sum, f) => sum + f.size, 0);
+  if (bytesOf(false) > archiveBytes || bytesOf(true) > LARGEST_OBJECTS) {
+    throw new ArchiveProblem('This archive unpacks to more than Immeld writes. It was not made by Immeld as it is.');
+  }
   const needed = files.reduce(
     (sum, { path: name, size }) => sum + size * (name.startsWith('objects/') ? DATABASE_PER_OBJECTS : 1),
     0,
@@ -96,7 +106,11 @@ export function restore(file: string, dataFolder: string, options: ReadOptions =
       throw new ArchiveProblem('This archive was made by a newer Immeld. Bring this one up to date first.');
     }
     fs.mkdirSync(path.dirname(path.resolve(dataFolder)), { recursive: true });
-    refuseTooLarge(manifest, (options.freeBytes ?? freeBytesOf)(path.dirname(path.resolve(dataFolder))));
+    refuseTooLarge(
+      manifest,
+      archive.sizeBytes,
+      (options.freeBytes ?? freeBytesOf)(path.dirname(path.resolve(dataFolder))),
+    );
     await refuseDamaged(archive, (share) => onProgress(share * 0.4));
     const building = `${dataFolder.replace(/(?<![/\\])[/\\]+$/, '')}.restoring`;
     fs.rmSync(building, { recursive: true, force: true });
@@ -148,11 +162,7 @@ async function rebuild(archive: Archive, storage: string): Promise<void> {
         await run(`INSERT INTO "${table}" (${names}) VALUES ${waiting.map(() => places).join(', ')}`, waiting.flat());
         waiting = [];
       };
-      const lines = readline.createInterface({
-        input: await archive.stream(`objects/${table}.jsonl`),
-        crlfDelay: Infinity,
-      });
-      for await (const line of lines) {
+      for await (const line of linesOf(await archive.stream(`objects/${table}.jsonl`))) {
         if (!line) continue;
         const row = JSON.parse(line) as Record<string, Parameters<typeof fromJson>[0]>;
         waiting.push(columns.map((c) => fromJson(row[c] ?? null)));
@@ -168,6 +178,8 @@ async function rebuild(archive: Archive, storage: string): Promise<void> {
     const loose = await database.query('PRAGMA foreign_key_check', { type: QueryTypes.SELECT });
     if (loose.length) throw new ArchiveProblem('Objects in the archive point to others that are not there.');
     await migrate(database);
+  } catch (error) {
+    throw error instanceof LineTooLong ? new ArchiveProblem('This archive was not made by Immeld as it is.') : error;
   } finally {
     await database.close();
   }

@@ -206,7 +206,7 @@ export async function* filesOf(
       const sheet = await sheetOf(source, choices, soundName);
       const { pictures, missing } = await pagePictures(sounds, picturesOf(sheet));
       missing.forEach((m) => miss(`${m} (“${title}”)`));
-      yield { name: `${name}.${format}`, bytes: await pageFile({ kind: format, sheet, pictures }, signal) };
+      yield { name: `${name}.${format}`, bytes: await pageFile({ form: format, sheet, pictures }, signal) };
       continue;
     }
     const shown = new Map<string, string>();

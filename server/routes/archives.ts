@@ -3,11 +3,10 @@ import { Problem } from '@immeld/core/contract/problem';
 import { Router } from 'express';
 import path from 'node:path';
 import { accountId } from '../accounts/currentAccount';
-import { ArchiveProblem } from '../backup/archive';
-import { backup } from '../backup/backup';
-import type { BringingsBack } from '../backup/bringingsBack';
+import { ARCHIVE_PROBLEMS, ARCHIVE_RULES, type BringingsBack } from '../backup/bringingsBack';
 import type { KeptArchives } from '../backup/keptArchives';
 import type { BackgroundFiles } from '../jobs/backgroundFiles';
+import { ProcessProblem, inProcess } from '../tasks/inProcess';
 import { serve } from './serve';
 
 export type ArchiveParts = { files: BackgroundFiles; bringings: BringingsBack; kept: KeptArchives; dataFolder: string };
@@ -19,12 +18,13 @@ export function archiveRoutes({ files, bringings, kept, dataFolder }: ArchivePar
     const account = accountId()!;
     return files.begin(100, async ({ view, folder, signal }) => {
       const target = path.join(folder, 'archive');
-      await backup(dataFolder, target, {
-        ...{ account, signal, onProgress: (share) => (view.done = Math.floor(share * 100)) },
-        ...(passphrase ? { passphrase } : {}),
-      }).catch((error: unknown) => {
-        throw error instanceof ArchiveProblem ? new Problem('server-error', error.message) : error;
+      const onProgress = (share: number) => (view.done = Math.floor(share * 100));
+      const task = { kind: 'backup', dataFolder, target, account, passphrase } as const;
+      await inProcess(task, { ...ARCHIVE_RULES, signal, onProgress }).catch((error: unknown) => {
+        const isTold = error instanceof ProcessProblem && ARCHIVE_PROBLEMS.has(error.kind);
+        throw isTold ? new Problem('not-possible-now', error.message) : error;
       });
+      view.done = 100;
       const day = new Date().toISOString().slice(0, 10);
       return { path: target, name: `Immeld ${day}.${passphrase ? 'immeld' : 'immeld.zip'}` };
     });

@@ -1,0 +1,42 @@
+import type { Sheet } from '@immeld/core/exports/sheet';
+import type { Manifest } from '../backup/archive';
+import { backup } from '../backup/backup';
+import { type BroughtBack, bringBack } from '../backup/intoAccount';
+import { docxFile } from '../exports/docxFile';
+import type { PagePicture } from '../exports/pagePictures';
+import { pdfFile } from '../exports/pdfFile';
+
+/** Work on what strangers made, or that needs much memory: documents with pages, and archives. */
+export type HeavyTask =
+  | { kind: 'page'; form: 'docx' | 'pdf'; sheet: Sheet; pictures: ReadonlyMap<string, PagePicture> }
+  | { kind: 'backup'; dataFolder: string; target: string; account: string | null; passphrase: string | null }
+  | { kind: 'bring back'; file: string; dataFolder: string; account: string; passphrase: string | null };
+
+type Results = { page: Uint8Array; backup: Manifest; 'bring back': BroughtBack };
+export type HeavyResult<T extends HeavyTask> = Results[T['kind']];
+export type FromHeavyProcess = { progress: number } | { result: unknown } | { problem: string; kind: string };
+
+export async function doHeavyTask(
+  task: HeavyTask,
+  onProgress: (share: number) => void,
+): Promise<Results[HeavyTask['kind']]> {
+  switch (task.kind) {
+    case 'page': {
+      // On their way here buffers have become plain arrays of bytes.
+      const pictures = new Map([...task.pictures].map(([id, p]) => [id, { ...p, bytes: Buffer.from(p.bytes) }]));
+      return new Uint8Array(await (task.form === 'docx' ? docxFile : pdfFile)(task.sheet, pictures));
+    }
+    case 'backup': {
+      const { dataFolder, target, account, passphrase } = task;
+      return backup(dataFolder, target, {
+        onProgress,
+        ...(account ? { account } : {}),
+        ...(passphrase ? { passphrase } : {}),
+      });
+    }
+    case 'bring back': {
+      const { file, dataFolder, account, passphrase } = task;
+      return bringBack(file, dataFolder, account, { onProgress, ...(passphrase ? { passphrase } : {}) });
+    }
+  }
+}

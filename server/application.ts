@@ -12,6 +12,7 @@ import { ownHostsOnly } from './accounts/hosts';
 import { knownAccount } from './accounts/sessions';
 import type { BringingsBack } from './backup/bringingsBack';
 import type { KeptArchives } from './backup/keptArchives';
+import type { FindDatabase } from './find/reader';
 import type { BackgroundFiles } from './jobs/backgroundFiles';
 import type { JobQueue } from './jobs/queue';
 import { openApiDescription } from './openapi';
@@ -51,6 +52,8 @@ import type { SoundStore } from './storage/soundStore';
 
 export type ApplicationParts = {
   database: Sequelize;
+  /** Where finding asks. */
+  reader: FindDatabase;
   sounds: SoundStore;
   queue: JobQueue;
   files: BackgroundFiles;
@@ -100,7 +103,7 @@ export function createApplication(parts: ApplicationParts): Express {
 }
 
 function apiRouter(parts: ApplicationParts, visits: Visits): Router {
-  const { database, sounds, queue, files, bringings, mailer, outside, isDemo } = parts;
+  const { database, reader, sounds, queue, files, bringings, mailer, outside, isDemo } = parts;
   const router = Router();
   serve(router, ENDPOINTS.status, async () => ({ isReady: true, model: MODEL_NAME, isDemo }));
   router.get('/openapi.json', (_request, response) => {
@@ -116,9 +119,9 @@ function apiRouter(parts: ApplicationParts, visits: Visits): Router {
   );
   router.use(
     jobRoutes(queue),
-    findRoutes(database),
+    findRoutes(reader),
     historyRoutes(database),
-    noteRoutes(database, sounds),
+    noteRoutes(database, reader, sounds),
     reworkRoutes(),
     languageModelRoutes(outside),
     slipRoutes(sounds),

@@ -7,6 +7,7 @@ import { KeptArchives } from './backup/keptArchives';
 import { sealOldTokens, useSealOf } from './accounts/seal';
 import { createApplication } from './application';
 import { openDatabase } from './database';
+import { FindReader } from './find/reader';
 import { JobQueue } from './jobs/queue';
 import { BackgroundFiles } from './jobs/backgroundFiles';
 import { type RecognitionPool, WorkerPool } from './jobs/workerPool';
@@ -59,6 +60,7 @@ async function startIn(options: ServerOptions, giveFree: () => Promise<void>): P
   useWorkFolderOf(dataFolder);
   const database = await openDatabase(dataFolder);
   await sealOldTokens(database);
+  const reader = new FindReader(dataFolder);
   const sounds = new SoundStore(dataFolder);
   const queue = new JobQueue(options.pool ?? defaultPool(), sounds);
   const files = new BackgroundFiles(path.join(dataFolder, 'exports'));
@@ -71,6 +73,7 @@ async function startIn(options: ServerOptions, giveFree: () => Promise<void>): P
   const server = http.createServer(
     createApplication({
       database,
+      reader,
       sounds,
       queue,
       files,
@@ -108,6 +111,7 @@ async function startIn(options: ServerOptions, giveFree: () => Promise<void>): P
       await kept.close();
       await mailer.close();
       await outside.close();
+      await reader.close();
       await database.close();
       await giveFree();
     },

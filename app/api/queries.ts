@@ -128,7 +128,7 @@ export const useRelated = (id: string) =>
 export const useWeeks = (until: string, count: number) =>
   useQuery({
     queryKey: ['recordings', 'weeks', until, count],
-    queryFn: () => call('getWeeks', { query: { until, count } }),
+    queryFn: () => call('getWeeks', { query: { until, count, zone: ownZone() } }),
   });
 export const useDeeds = () => useQuery({ queryKey: ['history'], queryFn: () => call('listDeeds') });
 /** Recordings and notes that a link may lead to, by words of their titles. */
@@ -138,7 +138,7 @@ export const linkTargets = async (q: string) => (await call('listLinkTargets', {
 export const useAnswer = (q: string) =>
   useQuery({
     queryKey: ['find', 'answer', q],
-    queryFn: () => call('ask', { query: { q, today: localDay(new Date()) } }),
+    queryFn: () => call('ask', { query: { q, today: localDay(new Date()), zone: ownZone() } }),
     enabled: isQuestion(q),
   });
 

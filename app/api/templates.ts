@@ -82,7 +82,11 @@ export function useSheetChanges(of: string | Scope) {
         })),
     }),
     drop: useMutation({ mutationFn: (id: string) => call('dropSheet', { params: { id } }), ...done }),
-    keep: useMutation({ mutationFn: (id: string) => call('keepSheet', { params: { id }, body: {} }), ...done }),
+    keep: useMutation({
+      mutationFn: ({ id, acceptsTodos }: { id: string; acceptsTodos: boolean }) =>
+        call('keepSheet', { params: { id }, body: { acceptsTodos } }),
+      ...done,
+    }),
   };
 }
 export type SheetChanges = ReturnType<typeof useSheetChanges>;

@@ -30,6 +30,8 @@ export const exportChoicesSchema = yup
     pictures: yup.boolean().required(),
     writeUps: yup.boolean().required(),
     todos: yup.boolean().required(),
+    /** Also what nobody has accepted, marked as proposed. */
+    proposals: yup.boolean().default(false),
     /** Title, date and length on top. */
     header: yup.boolean().required(),
     /** The same on a page of its own. */
@@ -45,7 +47,15 @@ export type ExportChoices = yup.InferType<typeof exportChoicesSchema>;
 export const PLAIN_CHOICES: ExportChoices = {
   ...{ words: true, times: false, speakers: true, shape: 'paragraphs', fillers: true },
   ...{ marksOnly: false, colours: false, slips: 'none', comments: false, pictures: false },
-  ...{ writeUps: false, todos: false, header: false, titlePage: false, soundLink: false, consent: false },
+  ...{
+    writeUps: false,
+    todos: false,
+    proposals: false,
+    header: false,
+    titlePage: false,
+    soundLink: false,
+    consent: false,
+  },
 };
 
 const rich: ExportChoices = {
@@ -62,7 +72,7 @@ export const USUAL_CHOICES: Record<ExportFormat, ExportChoices> = {
 type Choice = keyof ExportChoices;
 const PAGE: Choice[] = [
   ...(['words', 'times', 'speakers', 'shape', 'fillers', 'marksOnly', 'colours', 'slips', 'comments'] as const),
-  ...(['pictures', 'writeUps', 'todos', 'header', 'titlePage', 'soundLink', 'consent'] as const),
+  ...(['pictures', 'writeUps', 'todos', 'proposals', 'header', 'titlePage', 'soundLink', 'consent'] as const),
 ];
 
 /** Which choices mean something in a format. */
@@ -74,7 +84,7 @@ export const CHOICES_OF: Record<ExportFormat, readonly Choice[]> = {
   vtt: ['speakers', 'fillers', 'marksOnly', 'slips', 'consent'],
   tsv: ['speakers', 'fillers', 'marksOnly'],
   json: ['fillers', 'marksOnly', 'consent'],
-  csv: [],
+  csv: ['proposals'],
 };
 
 /** What stands for what in the pattern of file names. */

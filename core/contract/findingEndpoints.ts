@@ -27,7 +27,7 @@ export const FINDING_ENDPOINTS = {
     summary: 'Answer a question with sentences of one’s own recordings and notes',
     params: none,
     /** `today` is the day on which it is asked. */
-    query: yup.object({ q: typed(), today: dateText(DAY) }),
+    query: yup.object({ q: typed(), today: dateText(DAY), zone }),
     body: null,
     response: answerSchema,
   }),
@@ -63,7 +63,11 @@ export const FINDING_ENDPOINTS = {
     path: '/weeks',
     summary: 'How much was recorded, transcribed and done, week by week',
     params: none,
-    query: yup.object({ until: dateText(DAY).required(), count: yup.number().integer().min(1).max(53).default(12) }),
+    query: yup.object({
+      until: dateText(DAY).required(),
+      count: yup.number().integer().min(1).max(53).default(12),
+      zone,
+    }),
     body: null,
     response: yup.object({ weeks: listOf(weekSchema.required()) }),
   }),

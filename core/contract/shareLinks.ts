@@ -16,7 +16,10 @@ export const shareLinkSchema = yup.object({
   path: yup.string().required(),
   withSound: yup.boolean().required(),
   withSlips: yup.boolean().required(),
+  /** What was accepted: write-ups and to-dos. */
   withWriteUps: yup.boolean().required(),
+  /** Also what nobody has accepted, marked as proposed. */
+  withProposals: yup.boolean().required(),
   /** Whether search engines may list it. */
   isListed: yup.boolean().required(),
   hasPassword: yup.boolean().required(),
@@ -37,6 +40,7 @@ export const newShareLinkSchema = yup
     withSound: yup.boolean().default(false),
     withSlips: yup.boolean().default(false),
     withWriteUps: yup.boolean().default(false),
+    withProposals: yup.boolean().default(false),
     isListed: yup.boolean().default(false),
     password: yup
       .string()

@@ -303,10 +303,11 @@ export const TEMPLATE_ENDPOINTS = {
   keepSheet: endpoint({
     method: 'post',
     path: '/sheets/:id/note',
-    summary: 'Keep a write-up as a note; its to-dos are accepted, the pencil is gone',
+    summary:
+      'Keep a write-up as a note; its to-dos are accepted only where that is said, else they stand there as proposed',
     params: byId,
     query: none,
-    body: yup.object({}).noUnknown(),
+    body: yup.object({ acceptsTodos: yup.boolean().default(false) }).noUnknown(),
     response: yup.object({ noteId: yup.string().uuid().required(), done: doneSchema.required() }),
   }),
 };

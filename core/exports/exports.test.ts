@@ -79,6 +79,45 @@ describe('plain text', () => {
   });
 });
 
+describe('what nobody has accepted', () => {
+  const proposed = {
+    ...RECORDING,
+    todos: [todo({}), todo({ text: 'Keep the kids away', state: 'pencil' }), todo({ text: 'Gone', state: 'dropped' })],
+    writeUps: [{ state: 'pencil', editedText: null, sentences: [{ text: 'Limes may be planted.' }] }],
+    sheets: [
+      {
+        name: 'Minutes',
+        sections: [
+          {
+            ...{ heading: 'Decisions', form: 'numbered', indent: 0, hasTimes: false, isKept: false },
+            groups: [{ name: null, lines: [{ text: 'Plant oaks', startMs: 3000, todoId: null, isDone: false }] }],
+          },
+        ],
+      },
+    ],
+  } as unknown as RecordingToExport;
+  const taken = (choices: Partial<ExportChoices>) => sheetText(recordingSheet(proposed, rules(choices)));
+
+  it('does not leave the house', () => {
+    const said = taken({ writeUps: true, todos: true });
+    expect(said).toContain('[ ] Order stakes');
+    expect(said).not.toMatch(/kids|may be planted|Minutes|oaks|Gone/);
+  });
+
+  it('goes along where it is wanted, and says that it is proposed', () => {
+    const said = taken({ writeUps: true, todos: true, proposals: true, times: true });
+    expect(said).toMatch(/To-dos\n\n\[ \] Order stakes\n\nTo-dos \(proposed\)\n\n\[ \] Keep the kids away/);
+    expect(said).toMatch(/In short \(proposed\)\n\nLimes may be planted\./);
+    expect(said).toMatch(/Minutes \(proposed\)[\s\S]*1\. Plant oaks \(0:03\)/);
+    expect(said).not.toContain('Gone');
+  });
+
+  it('a person is named for others, not “me”', () => {
+    const sheet = recordingSheet(proposed, { ...rules({ todos: true }), owner: 'Tamsin' });
+    expect(sheetText(sheet)).toContain('[ ] Order stakes (Tamsin)');
+  });
+});
+
 describe('HTML and Markdown', () => {
   const choices = { ...USUAL_CHOICES.html, speakers: true };
   it('mark words in the colour of their mark, and let nothing in', () => {

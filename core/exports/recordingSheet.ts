@@ -1,5 +1,6 @@
 import type { ExportChoices } from '../contract/exports';
 import type { MarkKindSetting } from '../contract/markKinds';
+import type { PencilState } from '../contract/pencil';
 import type { Recording } from '../contract/recordings';
 import type { Slip, SlipKind } from '../contract/slips';
 import type { MadeSection } from '../contract/templates';
@@ -22,6 +23,8 @@ export type ExportRules = {
   kinds: readonly MarkKindSetting[];
   /** The name of the file with the sound, where it goes along. */
   soundName: string | null;
+  /** What stands for whoever recorded it, where others read it; null where only they do. */
+  owner?: string | null;
   /** Whether each word is a run of its own that says when it is said. */
   hasWordTimes?: boolean;
 };
@@ -43,8 +46,8 @@ export function recordingSheet(recording: RecordingToExport, rules: ExportRules)
   const blocks: Block[] = [];
   const footnotes: Aside[] = [];
   if (choices.consent) blocks.push(...consentOf(recording));
-  if (choices.writeUps) blocks.push(...writeUpsOf(recording));
-  if (choices.todos) blocks.push(...todosOf(recording));
+  if (choices.writeUps) blocks.push(...writeUpsOf(recording, rules));
+  if (choices.todos) blocks.push(...todosOf(recording, rules));
   const hasMore = blocks.length > 0;
   if (choices.words || choices.marksOnly || choices.slips !== 'none') {
     const words = choices.marksOnly ? markedOnly(recording, rules) : wordsOf(recording, rules, footnotes);
@@ -80,33 +83,42 @@ export const consentLines = ({ slips }: Pick<Recording, 'slips'>): string[] =>
 const consentOf = (recording: Recording): Block[] =>
   consentLines(recording).map((line) => paragraph('Consent: ', [{ text: line }]));
 
-function writeUpsOf({ writeUps, sheets }: RecordingToExport): Block[] {
-  const short = writeUps.filter((w) => w.state !== 'dropped');
+/** Only what was accepted is a fact; what is proposed goes along where it is wanted, and says that it is proposed. */
+const goesAlong = (state: PencilState, { proposals }: ExportChoices): boolean =>
+  state === 'ink' || (state === 'pencil' && proposals);
+
+function writeUpsOf({ writeUps, sheets }: RecordingToExport, { choices }: ExportRules): Block[] {
   return [
-    ...short.flatMap((w): Block[] => [
-      { kind: 'heading', level: 2, text: 'In short' },
-      paragraph('', [{ text: w.editedText ?? w.sentences.map((s) => s.text).join(' ') }]),
-    ]),
-    ...sheets.flatMap(({ name, sections }): Block[] => [
-      { kind: 'heading', level: 2, text: name },
-      ...sections.flatMap(sectionBlocks),
+    ...writeUps
+      .filter((w) => goesAlong(w.state, choices))
+      .flatMap((w): Block[] => [
+        { kind: 'heading', level: 2, text: w.state === 'ink' ? 'In short' : 'In short (proposed)' },
+        paragraph('', [{ text: w.editedText ?? w.sentences.map((s) => s.text).join(' ') }]),
+      ]),
+    // Kept, a write-up is a note; as long as it stands beside its recording nobody has accepted it.
+    ...(choices.proposals ? sheets : []).flatMap(({ name, sections }): Block[] => [
+      { kind: 'heading', level: 2, text: `${name} (proposed)` },
+      ...sections.flatMap((s) => sectionBlocks(s, choices.times)),
     ]),
   ];
 }
 
-/** A section of a write-up. */
-export function sectionBlocks({ heading, form, indent, hasTimes, groups }: MadeSection): Block[] {
-  const time = (startMs: number | null) => (hasTimes && startMs !== null ? ` (${clockTime(startMs)})` : '');
+/** A section of a write-up. @param allTimes whether each line says its second, also where the section does not ask for it */
+export function sectionBlocks({ heading, form, indent, hasTimes, groups }: MadeSection, allTimes = false): Block[] {
+  const time = (startMs: number | null) =>
+    (hasTimes || allTimes) && startMs !== null ? ` (${clockTime(startMs)})` : '';
   return [
     ...(heading ? [{ kind: 'heading' as const, level: 3 as const, text: heading }] : []),
     ...(groups.length === 0 ? [paragraph('', [{ text: 'Nothing of this was said.' }])] : []),
     ...groups.flatMap(({ name, lines }): Block[] => {
       const lead: Block[] = name ? [paragraph('', [{ text: name, isBold: true }])] : [];
-      if (form === 'text') return [...lead, paragraph('', [{ text: lines.map((l) => l.text).join(' ') }])];
+      if (form === 'text')
+        return [...lead, paragraph('', [{ text: lines.map((l) => `${l.text}${time(l.startMs)}`).join(' ') }])];
       if (form === 'table') {
-        const rows = lines.map((l) =>
-          [l.person ?? '', l.text, l.due ? dayInWords(l.due) : ''].map((text) => [{ text }]),
-        );
+        const cells = lines.map((l) => [l.person ?? '', `${l.text}${time(l.startMs)}`, l.due ? dayInWords(l.due) : '']);
+        // A column in which nothing stands is none.
+        const filled = [0, 1, 2].filter((column) => cells.some((row) => row[column]));
+        const rows = cells.map((row) => filled.map((column) => [{ text: row[column]! }]));
         return [...lead, { kind: 'table', hasHeader: false, rows }];
       }
       const items = lines.map((l): Item => {
@@ -119,17 +131,22 @@ export function sectionBlocks({ heading, form, indent, hasTimes, groups }: MadeS
   ];
 }
 
-function todosOf({ todos }: Recording): Block[] {
-  const shown = todos.filter((t) => t.state !== 'dropped');
-  if (shown.length === 0) return [];
-  const items = shown.map(({ text, who, due, isDone }): Item => {
-    const more = [who && who !== 'me' ? who : null, due ? `by ${dayInWords(due)}` : null].filter(Boolean);
-    return { runs: [{ text: more.length ? `${text} (${more.join(', ')})` : text }], box: isDone, depth: 0 };
-  });
-  return [
-    { kind: 'heading', level: 2, text: 'To-dos' },
-    { kind: 'list', isNumbered: false, items },
-  ];
+function todosOf({ todos }: Recording, { choices, owner = null }: ExportRules): Block[] {
+  const list = (heading: string, state: PencilState): Block[] => {
+    const items = todos
+      .filter((t) => t.state === state && goesAlong(state, choices))
+      .map(({ text, who, due, isDone }): Item => {
+        const person = who === 'me' ? owner : who;
+        const more = [person, due ? `by ${dayInWords(due)}` : null].filter(Boolean);
+        return { runs: [{ text: more.length ? `${text} (${more.join(', ')})` : text }], box: isDone, depth: 0 };
+      });
+    if (items.length === 0) return [];
+    return [
+      { kind: 'heading', level: 2, text: heading },
+      { kind: 'list', isNumbered: false, items },
+    ];
+  };
+  return [...list('To-dos', 'ink'), ...list('To-dos (proposed)', 'pencil')];
 }
 
 /** What was marked by selecting words, in order. */

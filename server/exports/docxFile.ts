@@ -1,4 +1,4 @@
-import { type Aside, type Block, type Item, type Run, type Sheet } from '@immeld/core/exports/sheet';
+import { type Aside, type Block, type Item, type Run, type Sheet, plainRuns } from '@immeld/core/exports/sheet';
 import { PRINT_TONES } from '@immeld/core/exports/sheetHtml';
 import {
   AlignmentType,
@@ -20,6 +20,7 @@ import {
   ShadingType,
   Table,
   TableCell,
+  TableLayoutType,
   TableRow,
   TextRun,
   WidthType,
@@ -204,6 +205,24 @@ function pictureParagraphs(id: string, alt: string, pictures: ReadonlyMap<string
   ];
 }
 
+/** Between the margins of an A4 page, in twentieths of a point. */
+const TABLE_WIDTH = 9026;
+/** No column takes less than this of the width, nor counts for more letters than a line has. */
+const LEAST_SHARE = 0.12;
+const LONGEST_CELL = 60;
+
+/** Widths by what stands in the columns, so that a name does not take as much room as a sentence. */
+function columnWidths(rows: Extract<Block, { kind: 'table' }>['rows']): number[] {
+  const count = Math.max(...rows.map((r) => r.length));
+  const letters = Array.from({ length: count }, (_, column) =>
+    Math.max(1, ...rows.map((r) => Math.min(LONGEST_CELL, plainRuns(r[column] ?? []).length))),
+  );
+  const all = letters.reduce((sum, n) => sum + n, 0);
+  const shares = letters.map((n) => Math.max(n / all, LEAST_SHARE));
+  const sum = shares.reduce((a, b) => a + b, 0);
+  return shares.map((share) => Math.round((share / sum) * TABLE_WIDTH));
+}
+
 const LINE = { style: BorderStyle.SINGLE, size: 4, color: 'DAD4C5' };
 
 function blockChildren(
@@ -221,15 +240,18 @@ function blockChildren(
       if (block.rows.length === 0) return [];
       return [
         new Table({
-          width: { size: 100, type: WidthType.PERCENTAGE },
+          width: { size: TABLE_WIDTH, type: WidthType.DXA },
+          columnWidths: columnWidths(block.rows),
+          layout: TableLayoutType.FIXED,
           borders: { top: LINE, bottom: LINE, left: LINE, right: LINE, insideHorizontal: LINE, insideVertical: LINE },
           rows: block.rows.map(
             (row, i) =>
               new TableRow({
                 ...(block.hasHeader && i === 0 ? { tableHeader: true } : {}),
                 children: row.map(
-                  (cell) =>
+                  (cell, column) =>
                     new TableCell({
+                      width: { size: columnWidths(block.rows)[column]!, type: WidthType.DXA },
                       margins: { top: 40, bottom: 40, left: 80, right: 80 },
                       children: [
                         paragraphOf(block.hasHeader && i === 0 ? cell.map((r) => ({ ...r, isBold: true })) : cell),

@@ -103,7 +103,7 @@ async function sheetOf(
   source: ItemSource,
   choices: ExportChoices,
   soundName: string | null,
-  hasWordTimes = false,
+  { hasWordTimes = false, owner = null }: { hasWordTimes?: boolean; owner?: string | null } = {},
 ): Promise<Sheet> {
   const { figures, markKinds: kinds } = await sharedSettings();
   if (source.kind === 'note') {
@@ -114,7 +114,7 @@ async function sheetOf(
     );
   }
   const reading = { figures, hidesFillers: !choices.fillers };
-  return recordingSheet(source.recording, { choices, reading, kinds, soundName, hasWordTimes });
+  return recordingSheet(source.recording, { choices, reading, kinds, soundName, hasWordTimes, owner });
 }
 
 /** The text of a format that is one; null for those with pages of their own. */
@@ -147,7 +147,7 @@ export async function previewOf(
   const source = await sourceOf(item, sounds, showsParts({ format, choices }));
   if (format === 'csv') {
     const { todosCsv } = await import('@immeld/core/exports/todosCsv');
-    const text = source.kind === 'recording' ? todosCsv(openTodos(source.recording)) : '';
+    const text = source.kind === 'recording' ? todosCsv(todosToTake(source.recording, choices)) : '';
     return { isHtml: false, text, plain: text };
   }
   const text = await textOf(source, format, choices, 'sound.m4a', new Map());
@@ -155,6 +155,16 @@ export async function previewOf(
   const isHtml = ['docx', 'pdf', 'html'].includes(format);
   return { isHtml, text, plain: isHtml ? sheetText(await sheetOf(source, choices, null)) : text };
 }
+
+/** “Mine” is nobody’s for those who read it: headings of the templates that ship name the person. */
+const namingOwner = (sheet: Sheet, owner: string): Sheet => ({
+  ...sheet,
+  blocks: sheet.blocks.map((block) => {
+    if (block.kind !== 'heading') return block;
+    if (block.text === 'Mine to do') return { ...block, text: `To do for ${owner}` };
+    return block.text === 'My asides' ? { ...block, text: 'Asides' } : block;
+  }),
+});
 
 /** A recording or note as it is shown to others. Throws Problem where it is gone or lies in the bin. */
 export async function sheetToShow(
@@ -166,10 +176,13 @@ export async function sheetToShow(
   const source = await sourceOf(item, sounds, true);
   const isBinned = source.kind === 'note' ? source.note.binnedAt !== null : source.row.binnedAt !== null;
   if (isBinned) throw new Problem('not-found', 'It lies in the bin.');
-  return sheetOf(source, choices, null, hasWordTimes);
+  const { ownName } = await sharedSettings();
+  const owner = ownName || 'whoever shares this';
+  return namingOwner(await sheetOf(source, choices, null, { hasWordTimes, owner }), owner);
 }
 
-const openTodos = ({ todos }: RecordingToExport): Todo[] => todos.filter((t) => t.state !== 'dropped');
+const todosToTake = ({ todos }: RecordingToExport, { proposals }: ExportChoices): Todo[] =>
+  todos.filter((t) => t.state === 'ink' || (t.state === 'pencil' && proposals));
 
 /**
  * All files of one recording or note, one after the other. Pictures of Markdown lie in a folder beside it; to-dos go into
@@ -191,7 +204,7 @@ export async function* filesOf(
   for (const { format, choices } of files) {
     signal.throwIfAborted();
     if (format === 'csv') {
-      if (source.kind === 'recording') todos.push(...openTodos(source.recording));
+      if (source.kind === 'recording') todos.push(...todosToTake(source.recording, choices));
       continue;
     }
     if (source.kind === 'note' && !PAGES.has(format)) {
@@ -201,6 +214,10 @@ export async function* filesOf(
     if (source.kind === 'recording' && source.recording.passages.length === 0) {
       miss(`“${title}” has no text yet.`);
       break;
+    }
+    if (source.kind === 'recording' && choices.marksOnly && marksOf(source.recording).length === 0) {
+      miss(`In “${title}” no words are marked, so there is no file of them.`);
+      continue;
     }
     if (format === 'docx' || format === 'pdf') {
       const sheet = await sheetOf(source, choices, soundName);

@@ -30,11 +30,7 @@ export async function pdfFile(sheet: Sheet, pictures: ReadonlyMap<string, PagePi
     info: { title: sheet.title, creator: 'Immeld', producer: 'Immeld' },
     ...{ pageSize: 'A4', pageMargins: [56, 62, 56, 68], language: sheet.language },
     defaultStyle: { font: 'Literata', fontSize: 11, lineHeight: 1.3 },
-    content: [
-      ...header(sheet),
-      ...sheet.blocks.flatMap((b) => blockContent(b, pictures)),
-      ...footnotes(sheet.footnotes, pictures),
-    ],
+    content: [...header(sheet), ...withHeadingsKept(sheet.blocks, pictures), ...footnotes(sheet.footnotes, pictures)],
     footer: (page: number, pages: number): Content =>
       pages > 1
         ? {
@@ -48,6 +44,35 @@ export async function pdfFile(sheet: Sheet, pictures: ReadonlyMap<string, PagePi
         : '',
   };
   return pdfmake.createPdf(definition).getBuffer();
+}
+
+/** A heading stays with what follows it, as long as that is not longer than a part of a page. */
+const LONGEST_KEPT = 900;
+
+function withHeadingsKept(blocks: readonly Block[], pictures: ReadonlyMap<string, PagePicture>): Content[] {
+  const contents: Content[] = [];
+  for (let i = 0; i < blocks.length; i++) {
+    if (blocks[i]!.kind !== 'heading') {
+      contents.push(...blockContent(blocks[i]!, pictures));
+      continue;
+    }
+    const kept = blockContent(blocks[i]!, pictures);
+    while (blocks[i + 1]?.kind === 'heading') kept.push(...blockContent(blocks[++i]!, pictures));
+    const next = blocks[i + 1];
+    if (next && lengthOf(next) <= LONGEST_KEPT) {
+      kept.push(...blockContent(next, pictures));
+      i++;
+    }
+    contents.push(kept.length > 1 ? { stack: kept, unbreakable: true } : kept[0]!);
+  }
+  return contents;
+}
+
+/** Letters of a block; one that is too long to be kept whole counts as endless. */
+function lengthOf(block: Block): number {
+  if (block.kind === 'paragraph' || block.kind === 'quote') return plainRuns(block.runs).length;
+  if (block.kind === 'list') return block.items.reduce((sum, item) => sum + plainRuns(item.runs).length + 60, 0);
+  return Infinity;
 }
 
 const bookmark = (text: string, style: Partial<ContentText>): Content =>

@@ -1,4 +1,5 @@
 import type { NamedChange } from '@immeld/core/contract/shelves';
+import { folded, isSameName } from '@immeld/core/filing/sameName';
 import { Problem } from '@immeld/core/contract/problem';
 import { type Model, type ModelStatic, Op, type Transaction } from 'sequelize';
 import type { Deed } from '../history/deeds';
@@ -10,22 +11,18 @@ import { Recording } from '../models/recording';
 import { RecordingTag, Tag } from '../models/tag';
 import { TodoRow } from '../models/todo';
 
-/** The row of this name, whatever its capitals. */
+/** The row of this name, whatever its capitals. The database knows capitals of the Latin alphabet only. */
 async function named<M extends Model>(
   model: ModelStatic<M>,
   name: string,
   transaction: Transaction,
 ): Promise<M | null> {
-  const { sequelize } = model;
-  return model.findOne({
-    where: sequelize!.where(sequelize!.fn('lower', sequelize!.col('name')), name.trim().toLowerCase()) as never,
-    transaction,
-  });
+  const rows = await model.findAll({ attributes: ['id', 'name'], raw: true, transaction });
+  const same = (rows as unknown as { id: string; name: string }[]).find((row) => isSameName(row.name, name));
+  return same ? model.findByPk(same.id, { transaction }) : null;
 }
 
-const eachOnce = (names: readonly string[]): string[] => [
-  ...new Map(names.map((n) => [n.trim().toLowerCase(), n.trim()])).values(),
-];
+const eachOnce = (names: readonly string[]): string[] => [...new Map(names.map((n) => [folded(n), n.trim()])).values()];
 
 export const tagNamed = (name: string, transaction: Transaction) => named(Tag, name, transaction);
 

@@ -8,7 +8,7 @@ import { spokenDate } from '@immeld/core/language/spokenDates';
 import { fullName } from '@immeld/core/filing/people';
 import type { FigureKind } from '@immeld/core/contract/figureKinds';
 import { inFigures } from '@immeld/core/transcript/figures';
-import { Op, QueryTypes, type Sequelize } from 'sequelize';
+import { Op, QueryTypes } from 'sequelize';
 import { NoteRow } from '../models/note';
 import { PassageRow } from '../models/passage';
 import { newestWith } from '../filing/shelving';
@@ -17,9 +17,10 @@ import { Recording, titleOf } from '../models/recording';
 import { sharedSettings } from '../models/settings';
 import { SlipRow } from '../models/slip';
 import { digestOf } from './digest';
-import { inOwnPlaces } from './findPlaces';
+import { inOwnPlaces } from './ownPlaces';
 import { indexWords } from './vocabulary';
 import { wordVectors } from './wordVectors';
+import type { FindDatabase } from './reader';
 
 const BEST_PASSAGES = 160;
 const MOST_PROMISES_FROM = 60;
@@ -33,13 +34,13 @@ const nothing = (question: string): FoundAnswer => ({
 });
 
 /** Answers a question with sentences of one's own recordings and notes; what is no question is not answered. */
-export async function ask(database: Sequelize, typed: string, today: string): Promise<FoundAnswer> {
+export async function ask(database: FindDatabase, typed: string, today: string, zone?: string): Promise<FoundAnswer> {
   if (!isQuestion(typed)) return nothing(typed);
   const people = (await Person.findAll()).map(({ name, otherNames }): KnownPerson => ({ name, otherNames }));
   const question = readQuestion(typed, people, today);
   const { kind, period } = question;
   const answer = { ...nothing(typed), kind, period, people: question.people };
-  if (kind === 'digest') return { ...answer, digest: await digestOf(database, question) };
+  if (kind === 'digest') return { ...answer, digest: await digestOf(question, zone) };
   const vocabulary = await indexWords(database);
   const [{ documents }] = (await database.query<{ documents: number }>('SELECT max(id) AS documents FROM places', {
     type: QueryTypes.SELECT,
@@ -73,7 +74,7 @@ function quoteView(
 
 /** Sentences that have something of the question in them, with their neighbours. */
 async function candidatesFor(
-  database: Sequelize,
+  database: FindDatabase,
   question: Question,
   archive: Archive,
   people: readonly KnownPerson[],
@@ -113,7 +114,7 @@ const ownNames = (name: string): string[] => (name ? [...new Set([name, name.spl
 
 type Place = { recordingId: string | null; noteId: string | null; passageId: number | null };
 
-function bestPlaces(database: Sequelize, stems: readonly string[]): Promise<Place[]> {
+function bestPlaces(database: FindDatabase, stems: readonly string[]): Promise<Place[]> {
   const match = [...new Set(stems)].map((s) => `"${s.replaceAll('"', '')}"`).join(' OR ');
   return database.query<Place>(
     `SELECT p.recording_id AS recordingId, p.note_id AS noteId, CASE p.kind WHEN 'passage' THEN p.item_id END AS passageId
@@ -136,7 +137,7 @@ async function promisePlaces({ kind, people }: Question): Promise<Place[]> {
 
 /** The passages that were hit with their neighbours, by recording and in order; of one found otherwise its beginning. */
 async function passagesAround(
-  database: Sequelize,
+  database: FindDatabase,
   recordingIds: readonly string[],
   places: readonly Place[],
 ): Promise<Map<string, PassageRow[]>> {

@@ -1,16 +1,17 @@
 import type { FoundAnswer } from '@immeld/core/contract/find';
 import type { Question } from '@immeld/core/find/question';
-import { Op, QueryTypes, type Sequelize } from 'sequelize';
-import { accountId } from '../accounts/currentAccount';
+import { Op } from 'sequelize';
+import { around, localDay } from '../calendar/localDay';
 import { newestWith } from '../filing/shelving';
 import { Project } from '../models/project';
 import { Recording, titleOf } from '../models/recording';
+import { TodoRow } from '../models/todo';
 import { WriteUpRow } from '../models/writeUp';
 
 const MOST_RECORDINGS = 200;
 
 /** What was recorded in a period or with somebody: by day, within it by project, each with a sentence of its own. */
-export async function digestOf(database: Sequelize, { period, people }: Question): Promise<FoundAnswer['digest']> {
+export async function digestOf({ period, people }: Question, zone: string | undefined): Promise<FoundAnswer['digest']> {
   const recordings = await Recording.findAll({
     where: {
       binnedAt: null,
@@ -24,13 +25,7 @@ export async function digestOf(database: Sequelize, { period, people }: Question
   const summaries = await WriteUpRow.findAll({
     where: { recordingId: recordings.map((r) => r.id), template: 'short-summary', state: { [Op.ne]: 'dropped' } },
   });
-  const done = period
-    ? await database.query<{ date: string; text: string }>(
-        `SELECT date(done_at) AS date, text FROM todos WHERE account_id = ? AND binned_at IS NULL AND date(done_at) BETWEEN ? AND ?
-         ORDER BY done_at`,
-        { replacements: [accountId(), period.from, period.to], type: QueryTypes.SELECT },
-      )
-    : [];
+  const done = period ? await doneIn(period, zone) : [];
   const dates = [...new Set([...recordings.map((r) => r.startedAt.slice(0, 10)), ...done.map((d) => d.date)])].sort();
   return dates.map((date) => {
     const ofDay = recordings.filter((r) => r.startedAt.startsWith(date));
@@ -52,4 +47,19 @@ export async function digestOf(database: Sequelize, { period, people }: Question
       todosDone: done.filter((d) => d.date === date).map((d) => d.text),
     };
   });
+}
+
+/** What was done on these days, where the person is. */
+async function doneIn(
+  { from, to }: { from: string; to: string },
+  zone: string | undefined,
+): Promise<{ date: string; text: string }[]> {
+  const rows = await TodoRow.findAll({
+    where: { binnedAt: null, doneAt: { [Op.between]: around(from, to) } },
+    attributes: ['doneAt', 'text'],
+    order: [['doneAt', 'ASC']],
+  });
+  return rows
+    .map(({ doneAt, text }) => ({ date: localDay(doneAt!, zone), text }))
+    .filter(({ date }) => date >= from && date <= to);
 }

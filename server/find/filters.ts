@@ -1,5 +1,6 @@
 import type { FindFilters, HasFilter } from '@immeld/core/find/query';
-import { Op, fn, col, where } from 'sequelize';
+import { isSameName } from '@immeld/core/filing/sameName';
+import { Op } from 'sequelize';
 import { withFoldersInside } from '../filing/shelving';
 import { Folder } from '../models/folder';
 import { NoteRow, NoteTag } from '../models/note';
@@ -13,13 +14,10 @@ import { TodoRow } from '../models/todo';
 /** Which recordings and notes a set of filters leaves. */
 export type Allowed = { recordings: ReadonlySet<string>; notes: ReadonlySet<string> };
 
-const called = (name: string) => where(fn('lower', col('name')), name.toLowerCase());
-
 /** People by one of their names, or by the first part of it. */
 async function peopleCalled(name: string): Promise<Person[]> {
-  const lower = name.toLowerCase();
   return (await Person.findAll()).filter((p) =>
-    [p.name, p.name.split(/\s+/)[0]!, ...p.otherNames].some((n) => n.toLowerCase() === lower),
+    [p.name, p.name.split(/\s+/)[0]!, ...p.otherNames].some((n) => isSameName(n, name)),
   );
 }
 
@@ -71,7 +69,7 @@ export async function allowedBy(filters: FindFilters): Promise<Allowed> {
     keep([...links, ...spoken].map((l) => l.recordingId));
   }
   for (const name of filters.tags) {
-    const tagId = (await Tag.findAll({ where: called(name) })).map((t) => t.id);
+    const tagId = (await Tag.findAll()).filter((t) => isSameName(t.name, name)).map((t) => t.id);
     const onNotes = await NoteTag.findAll({ where: { tagId } });
     keep(
       (await RecordingTag.findAll({ where: { tagId } })).map((l) => l.recordingId),
@@ -79,7 +77,7 @@ export async function allowedBy(filters: FindFilters): Promise<Allowed> {
     );
   }
   for (const name of filters.folders) {
-    const folders = await Folder.findAll({ where: { [Op.and]: [called(name), { binnedAt: null }] } });
+    const folders = (await Folder.findAll({ where: { binnedAt: null } })).filter((f) => isSameName(f.name, name));
     const folderId = await withFoldersInside(folders.map((f) => f.id));
     keep(
       (await Recording.findAll({ where: { folderId }, attributes: ['id'] })).map((r) => r.id),

@@ -5,12 +5,14 @@ import { rankOf } from '@immeld/core/find/ranking';
 import { type Sought, snippetOf } from '@immeld/core/find/snippet';
 import { nearOf, partsOf } from '@immeld/core/find/spelling';
 import { stem } from '@immeld/core/language/words';
-import { QueryTypes, type Sequelize } from 'sequelize';
-import { accountId } from '../accounts/currentAccount';
+import { QueryTypes } from 'sequelize';
 import { NoteRow } from '../models/note';
 import { Recording, titleOf } from '../models/recording';
 import { type Allowed, allowedBy } from './filters';
+import { inOwnPlaces } from './ownPlaces';
+import { asOwnVocabulary, ownOnly } from './ownWords';
 import { indexWords } from './vocabulary';
+import type { FindDatabase } from './reader';
 
 const BEST_PLACES = 300;
 const MOST_RESULTS = 40;
@@ -29,11 +31,6 @@ type Place = {
   title: string;
   isMarked: number;
 };
-
-const ownerWord = (): string => `a${(accountId() ?? '').replaceAll('-', '')}`;
-
-/** The query in the own places alone. @param match in FTS5 syntax, of the words */
-export const inOwnPlaces = (match: string): string => `owner : "${ownerWord()}" AND text : (${match})`;
 
 /** A single word that begins those in more places than this says too little to weigh them all while one types. */
 const TOO_MANY_PLACES = 1500;
@@ -64,7 +61,7 @@ const ofKinds = (kinds: readonly FoundKind[], match: string): string =>
  * @param beginsIn of a single word, that may still be typed on: in how many places words begin so
  */
 async function bestPlaces(
-  database: Sequelize,
+  database: FindDatabase,
   match: string,
   allowed: Allowed | null,
   beginsIn: number | null,
@@ -114,19 +111,22 @@ function soughtBy({ required }: FindQuery, variants: ReadonlyMap<string, string[
 }
 
 /** Recordings and notes in which the words stand, best first, with the words in context. */
-export async function findPlaces(database: Sequelize, typed: string): Promise<FindResult> {
+export async function findPlaces(database: FindDatabase, typed: string): Promise<FindResult> {
   const query = parseQuery(typed);
   const isFiltered = hasFilters(query.filters);
   const allowed = isFiltered ? await allowedBy(query.filters) : null;
   const vocabulary = await indexWords(database);
-  const variantsBy = (of: typeof partsOf): Map<string, string[][]> =>
-    new Map(
-      query.required.flatMap((w): [string, string[][]][] => {
-        const found = w.length === 1 ? of(w[0]!, vocabulary, stem) : [];
-        return found.length ? [[w[0]!, found]] : [];
-      }),
-    );
-  let variants = variantsBy(partsOf);
+  const typedWords = query.required.flatMap((w) => (w.length === 1 ? w : []));
+  const own = await asOwnVocabulary(database, vocabulary, typedWords.map(stem));
+  const variantsBy = async (of: typeof partsOf): Promise<Map<string, string[][]>> => {
+    const variants = new Map<string, string[][]>();
+    for (const word of typedWords) {
+      const found = await ownOnly(database, of(word, own, stem));
+      if (found.length) variants.set(word, found);
+    }
+    return variants;
+  };
+  let variants = await variantsBy(partsOf);
   const matchWith = () => toFts5(query, (word) => variants.get(word) ?? []);
   const match = matchWith();
   if (!match) {
@@ -139,7 +139,7 @@ export async function findPlaces(database: Sequelize, typed: string): Promise<Fi
       : null;
   let places = await bestPlaces(database, match, allowed, beginsIn);
   if (places.length === 0) {
-    const near = variantsBy(nearOf);
+    const near = await variantsBy(nearOf);
     if (near.size > 0) {
       variants = new Map([...variants, ...near]);
       places = await bestPlaces(database, matchWith()!, allowed, null);

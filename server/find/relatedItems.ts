@@ -1,7 +1,7 @@
 import type { Related } from '@immeld/core/contract/find';
 import { type Relative, relatedTo } from '@immeld/core/filing/related';
 import { isStopword, stem, wordsOf } from '@immeld/core/language/words';
-import { Op, QueryTypes, type Sequelize } from 'sequelize';
+import { Op, QueryTypes } from 'sequelize';
 import { newestWith } from '../filing/shelving';
 import { NoteRow, LinkRow } from '../models/note';
 import { PassageRow } from '../models/passage';
@@ -9,8 +9,9 @@ import { Person } from '../models/person';
 import { Project } from '../models/project';
 import { Recording, titleOf } from '../models/recording';
 import { Tag } from '../models/tag';
-import { inOwnPlaces } from './findPlaces';
+import { inOwnPlaces } from './ownPlaces';
 import { indexWords } from './vocabulary';
+import type { FindDatabase } from './reader';
 
 const TELLING_WORDS = 14;
 const MOST_CANDIDATES = 40;
@@ -53,7 +54,7 @@ async function noteRelatives(ids: readonly string[]): Promise<Relative<Ref>[]> {
 }
 
 /** Recordings and notes that share the words that tell most of a text: frequent in it and rare elsewhere. */
-async function sharingWords(database: Sequelize, text: string): Promise<{ recordings: string[]; notes: string[] }> {
+async function sharingWords(database: FindDatabase, text: string): Promise<{ recordings: string[]; notes: string[] }> {
   const vocabulary = await indexWords(database);
   const counts = new Map<string, number>();
   for (const word of wordsOf(text))
@@ -83,7 +84,7 @@ async function sharingPeople(people: readonly string[]): Promise<string[]> {
 }
 
 /** Up to five that belong beside a recording or note, with the reason. */
-async function besides(database: Sequelize, own: Relative<Ref>): Promise<Related[]> {
+async function besides(database: FindDatabase, own: Relative<Ref>): Promise<Related[]> {
   const words = await sharingWords(database, own.text);
   const withPeople = await sharingPeople(own.people);
   const isOther = (id: string) => id !== own.ref.id;
@@ -94,12 +95,12 @@ async function besides(database: Sequelize, own: Relative<Ref>): Promise<Related
   return relatedTo(own, others).map(({ ref, reason }) => ({ ...ref, reason }));
 }
 
-export async function besidesRecording(database: Sequelize, id: string): Promise<Related[] | null> {
+export async function besidesRecording(database: FindDatabase, id: string): Promise<Related[] | null> {
   const [own] = await recordingRelatives([id]);
   return own ? besides(database, own) : null;
 }
 
-export async function besidesNote(database: Sequelize, id: string): Promise<Related[] | null> {
+export async function besidesNote(database: FindDatabase, id: string): Promise<Related[] | null> {
   const [own] = await noteRelatives([id]);
   return own ? besides(database, own) : null;
 }

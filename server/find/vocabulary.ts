@@ -1,5 +1,6 @@
 import type { Vocabulary } from '@immeld/core/find/spelling';
-import { QueryTypes, type Sequelize } from 'sequelize';
+import { QueryTypes } from 'sequelize';
+import type { FindDatabase } from './reader';
 
 const FRESH_MS = 30_000;
 
@@ -10,7 +11,7 @@ class IndexWords implements Vocabulary {
   private inOrder: readonly { term: string; doc: number }[] = [];
   private readAt = -Infinity;
 
-  constructor(private readonly database: Sequelize) {}
+  constructor(private readonly database: FindDatabase) {}
 
   async refresh(): Promise<this> {
     if (Date.now() - this.readAt < FRESH_MS) return this;
@@ -56,10 +57,10 @@ class IndexWords implements Vocabulary {
   }
 }
 
-const known = new WeakMap<Sequelize, IndexWords>();
+const known = new WeakMap<FindDatabase, IndexWords>();
 
 /** The words of all accounts: what one of them said is never shown, it only tells what is a word at all. */
-export async function indexWords(database: Sequelize): Promise<IndexWords> {
+export async function indexWords(database: FindDatabase): Promise<IndexWords> {
   let words = known.get(database);
   if (!words) known.set(database, (words = new IndexWords(database)));
   return words.refresh();

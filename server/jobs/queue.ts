@@ -35,13 +35,17 @@ const LONGEST_FAREWELL_MS = 1000;
 const UNFINISHED = ['waiting', 'running'] as const;
 
 /**
- * Recognitions in the order they came, as many at once as the pool has workers. All that has to outlive the server
+ * Recognitions in turns between accounts, of one account in the order they came; as many at once as the pool has workers. All that has to outlive the server
  * is in the database; progress is in memory and told to whoever listens.
  */
 export class JobQueue {
   private readonly events = new EventEmitter().setMaxListeners(0);
   private readonly live = new Map<string, Live>();
   private readonly running = new Set<string>();
+  /** How many run for each account. */
+  private readonly atWorkFor = new Map<string, number>();
+  /** Accounts in the order of their last turn. */
+  private readonly turns = new Set<string>();
   /** Everything that still asks the database. */
   private readonly atWork = new Set<Promise<unknown>>();
   private isFilling = false;
@@ -164,9 +168,12 @@ export class JobQueue {
 
   private async startWaiting(): Promise<void> {
     while (this.running.size < this.pool.size && !this.isClosed) {
-      const row = await JobRow.findOne({ where: { state: 'waiting' }, order: [['createdAt', 'ASC']] });
+      const row = await this.nextInTurn();
       if (!row || this.running.has(row.id)) return;
       this.running.add(row.id);
+      this.turns.delete(row.accountId);
+      this.turns.add(row.accountId);
+      this.atWorkFor.set(row.accountId, (this.atWorkFor.get(row.accountId) ?? 0) + 1);
       await row.update({ state: 'running' });
       this.track(
         asAccount(row.accountId, () => this.work(row))
@@ -176,11 +183,33 @@ export class JobQueue {
           })
           .finally(() => {
             this.running.delete(row.id);
+            this.atWorkFor.set(row.accountId, (this.atWorkFor.get(row.accountId) ?? 1) - 1);
             this.live.delete(row.id);
             this.fill();
           }),
       );
     }
+  }
+
+  /**
+   * The oldest recognition of the account whose turn it is: the one with the fewest that run, then the one whose last turn is
+   * longest ago. Who sends a hundred files waits for them, not everybody else.
+   */
+  private async nextInTurn(): Promise<JobRow | null> {
+    const waiting = await JobRow.findAll({
+      ...{ where: { state: 'waiting' }, attributes: ['accountId'], group: ['accountId'] },
+    });
+    const order = [...this.turns.keys()];
+    const [next] = waiting
+      .map(({ accountId }) => ({
+        accountId,
+        running: this.atWorkFor.get(accountId) ?? 0,
+        lastTurn: order.indexOf(accountId),
+      }))
+      .sort((a, b) => a.running - b.running || a.lastTurn - b.lastTurn);
+    if (!next) return null;
+    const { accountId } = next;
+    return JobRow.findOne({ where: { state: 'waiting', accountId }, order: [['createdAt', 'ASC']] });
   }
 
   private async work(row: JobRow): Promise<void> {

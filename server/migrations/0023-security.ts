@@ -1,8 +1,11 @@
 import { DataTypes, type QueryInterface } from 'sequelize';
 import { FIRST_ACCOUNT } from '../accounts/firstAccount';
-import { optionalDate } from './columns';
+import { no, optionalDate } from './columns';
 
-/** The first account is given to one guest only. Secret addresses are looked up by a hash; they lie in the database sealed. */
+/**
+ * The first account is given to one guest only. Secret addresses are looked up by a hash; they lie in the database sealed.
+ * Links show what was accepted, and proposals only where that was wanted.
+ */
 export async function up(schema: QueryInterface): Promise<void> {
   await schema.addColumn('accounts', 'claimed_at', optionalDate);
   await schema.sequelize.query(
@@ -13,4 +16,5 @@ export async function up(schema: QueryInterface): Promise<void> {
     await schema.addColumn(table, 'token_hash', { type: DataTypes.TEXT, allowNull: true });
     await schema.sequelize.query(`CREATE UNIQUE INDEX ${table}_token_hash ON ${table} (token_hash)`);
   }
+  await schema.addColumn('share_links', 'with_proposals', no);
 }

@@ -20,6 +20,7 @@ export class ShareLinkRow extends Model<InferAttributes<ShareLinkRow>, InferCrea
   declare withSound: boolean;
   declare withSlips: boolean;
   declare withWriteUps: boolean;
+  declare withProposals: boolean;
   declare isListed: boolean;
   declare passwordHash: string | null;
   declare lastDay: string | null;
@@ -40,6 +41,7 @@ export class ShareLinkRow extends Model<InferAttributes<ShareLinkRow>, InferCrea
         withSound: DataTypes.BOOLEAN,
         withSlips: DataTypes.BOOLEAN,
         withWriteUps: DataTypes.BOOLEAN,
+        withProposals: { type: DataTypes.BOOLEAN, defaultValue: false },
         isListed: DataTypes.BOOLEAN,
         passwordHash: DataTypes.TEXT,
         lastDay: DataTypes.TEXT,

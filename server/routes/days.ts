@@ -3,6 +3,7 @@ import { Problem } from '@immeld/core/contract/problem';
 import { Router } from 'express';
 import { Op, QueryTypes, type Sequelize } from 'sequelize';
 import { accountId } from '../accounts/currentAccount';
+import { around, localDay } from '../calendar/localDay';
 import { appointmentsBetween, serverZone } from '../calendar/calendars';
 import { Recording } from '../models/recording';
 import { NoteRow } from '../models/note';
@@ -55,7 +56,7 @@ export function dayRoutes(database: Sequelize): Router {
     };
   });
 
-  serve(router, ENDPOINTS.getWeeks, async ({ query: { until, count } }) => {
+  serve(router, ENDPOINTS.getWeeks, async ({ query: { until, count, zone } }) => {
     const last = Date.parse(`${weekOf(until)[0]!}T00:00:00Z`);
     const mondays = Array.from({ length: count }, (_, i) =>
       new Date(last - (count - 1 - i) * 7 * DAY_MS).toISOString().slice(0, 10),
@@ -64,6 +65,8 @@ export function dayRoutes(database: Sequelize): Router {
     const inWeek = (column: string) => `date(${column}, 'weekday 0', '-6 days')`;
     const ask = <T extends object>(sql: string) =>
       database.query<T>(sql, { replacements: [accountId(), mondays[0], after], type: QueryTypes.SELECT });
+    const week = (instant: Date) => weekOf(localDay(instant, zone))[0]!;
+    const within = { [Op.between]: around(mondays[0]!, after) };
     const [said, found, done] = await Promise.all([
       ask<{ monday: string; spokenMs: number; transcribedMs: number; spoken: number; broughtIn: number }>(
         `SELECT ${inWeek('substr(started_at, 1, 10)')} AS monday, COALESCE(SUM(duration_ms), 0) AS spokenMs,
@@ -71,14 +74,11 @@ export function dayRoutes(database: Sequelize): Router {
            SUM(source <> 'import') AS spoken, SUM(source = 'import') AS broughtIn
          FROM recordings WHERE account_id = ? AND binned_at IS NULL AND started_at >= ? AND started_at < ? GROUP BY 1`,
       ),
-      ask<{ monday: string; n: number }>(
-        `SELECT ${inWeek('date(created_at)')} AS monday, COUNT(*) AS n FROM todos
-         WHERE account_id = ? AND binned_at IS NULL AND state <> 'dropped' AND created_at >= ? AND created_at < ? GROUP BY 1`,
-      ),
-      ask<{ monday: string; n: number }>(
-        `SELECT ${inWeek('date(done_at)')} AS monday, COUNT(*) AS n FROM todos
-         WHERE account_id = ? AND binned_at IS NULL AND done_at >= ? AND done_at < ? GROUP BY 1`,
-      ),
+      TodoRow.findAll({
+        where: { binnedAt: null, state: { [Op.ne]: 'dropped' }, createdAt: within },
+        attributes: ['createdAt'],
+      }),
+      TodoRow.findAll({ where: { binnedAt: null, doneAt: within }, attributes: ['doneAt'] }),
     ]);
     const nothing = { spokenMs: 0, transcribedMs: 0, spoken: 0, broughtIn: 0 };
     return {
@@ -86,8 +86,8 @@ export function dayRoutes(database: Sequelize): Router {
         ...nothing,
         ...said.find((w) => w.monday === monday),
         monday,
-        todosFound: found.find((w) => w.monday === monday)?.n ?? 0,
-        todosDone: done.find((w) => w.monday === monday)?.n ?? 0,
+        todosFound: found.filter((t) => week(t.createdAt) === monday).length,
+        todosDone: done.filter((t) => week(t.doneAt!) === monday).length,
       })),
     };
   });

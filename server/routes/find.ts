@@ -1,17 +1,18 @@
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
 import { Router } from 'express';
-import type { Sequelize } from 'sequelize';
+import { localDay } from '../calendar/localDay';
 import { ask } from '../find/ask';
 import { findPlaces } from '../find/findPlaces';
+import type { FindDatabase } from '../find/reader';
 import { besidesRecording, linkedFrom } from '../find/relatedItems';
 import { serve } from './serve';
 
-export function findRoutes(database: Sequelize): Router {
+export function findRoutes(database: FindDatabase): Router {
   const router = Router();
   serve(router, ENDPOINTS.find, ({ query }) => findPlaces(database, query.q));
   serve(router, ENDPOINTS.ask, ({ query }) =>
-    ask(database, query.q, query.today ?? new Date().toISOString().slice(0, 10)),
+    ask(database, query.q, query.today ?? localDay(new Date(), query.zone), query.zone),
   );
   serve(router, ENDPOINTS.getRelated, async ({ params }) => {
     const items = await besidesRecording(database, params.id);

@@ -6,6 +6,7 @@ import { Op, type Sequelize, type WhereOptions } from 'sequelize';
 import { versionOf } from '../filing/noteHistory';
 import { addQuickWords, addQuotation, changeNote, writeBody } from '../filing/notes';
 import { checkFolder, isBinned, notBinned } from '../filing/shelving';
+import type { FindDatabase } from '../find/reader';
 import { besidesNote } from '../find/relatedItems';
 import { doing } from '../history/deeds';
 import { NoteRow, NoteTag, titleOfNote } from '../models/note';
@@ -21,7 +22,7 @@ const notFound = () => new Problem('not-found', 'There is no such note here. It 
 const MOST_NOTES = 500;
 const MOST_TARGETS = 8;
 
-export function noteRoutes(database: Sequelize, sounds: SoundStore): Router {
+export function noteRoutes(database: Sequelize, reader: FindDatabase, sounds: SoundStore): Router {
   const router = Router();
 
   const answer = async (id: string) => {
@@ -134,7 +135,7 @@ export function noteRoutes(database: Sequelize, sounds: SoundStore): Router {
   });
 
   serve(router, ENDPOINTS.getRelatedToNote, async ({ params }) => {
-    const items = await besidesNote(database, params.id);
+    const items = await besidesNote(reader, params.id);
     if (!items) throw notFound();
     return { items };
   });

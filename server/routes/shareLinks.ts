@@ -161,11 +161,12 @@ export function serveSharedPages(application: Express, sounds: SoundStore, visit
   });
 
   async function show(link: ShareLinkRow, response: Response): Promise<void> {
-    const { withSound, withSlips, withWriteUps, isListed } = link;
+    const { withSound, withSlips, withWriteUps, withProposals, isListed } = link;
     const choices = {
       ...PLAIN_CHOICES,
       ...{ header: true, colours: withSlips, slips: withSlips ? ('margin' as const) : ('none' as const) },
       ...{ comments: withSlips, pictures: withSlips, writeUps: withWriteUps, todos: withWriteUps },
+      proposals: withProposals,
     };
     const sheet = await asAccount(link.accountId, () => sheetToShow(itemOf(link), choices, sounds, withSound)).catch(
       (error: unknown) => {

@@ -81,7 +81,9 @@ it('kept, it is a note whose check boxes are the to-dos, and nothing is left in 
   const sheet = await ask<Sheet>('POST', `/recordings/${recordingId}/sheets`, {
     template: await shipped('todos-by-project'),
   });
-  const kept = await ask<{ noteId: string; done: { deedId: string } }>('POST', `/sheets/${sheet.id}/note`, {});
+  const kept = await ask<{ noteId: string; done: { deedId: string } }>('POST', `/sheets/${sheet.id}/note`, {
+    acceptsTodos: true,
+  });
   const note = () => ask<Note>('GET', `/notes/${kept.noteId}`);
   const { title, body } = await note();
   expect(title).toBe('To-dos by project: At the lock');
@@ -99,6 +101,19 @@ it('kept, it is a note whose check boxes are the to-dos, and nothing is left in 
   await ask('POST', `/history/${kept.done.deedId}/undo`);
   expect((await askJson(server, 'GET', `/notes/${kept.noteId}`)).status).toBe(404);
   expect(await state()).toBe('pencil');
+});
+
+it('kept without a word about its to-dos it accepts none: they stand in the note as proposed', async () => {
+  const todo = await ask<Todo>('POST', '/todos', { text: 'Order the oaks', who: 'me', recordingId, startMs: 500 });
+  await ask('PATCH', `/todos/${todo.id}`, { state: 'pencil' });
+  const template = await shipped('todos-by-project');
+  const sheet = await ask<Sheet>('POST', `/recordings/${recordingId}/sheets`, { template });
+  const { noteId } = await ask<{ noteId: string }>('POST', `/sheets/${sheet.id}/note`, {});
+  const text = JSON.stringify((await ask<Note>('GET', `/notes/${noteId}`)).body);
+  expect(text).toContain('Order the oaks (proposed)');
+  expect(text).not.toContain(todo.id);
+  const { items } = await ask<{ items: Todo[] }>('GET', '/todos?state=pencil');
+  expect(items.map((t) => t.id)).toContain(todo.id);
 });
 
 describe('of several recordings', () => {

@@ -121,7 +121,7 @@ export function sheetRoutes(database: Sequelize): Router {
       return { text: `“${sheet.template.name}” was dropped.`, count: 1 };
     });
   });
-  serve(router, ENDPOINTS.keepSheet, async ({ params }) => {
+  serve(router, ENDPOINTS.keepSheet, async ({ params, body: { acceptsTodos } }) => {
     const sheet = await sheetBy(params.id);
     const recording = sheet.recordingId ? await recordingBy(sheet.recordingId) : null;
     const of = recording ? titleOf(recording) : await titleOfScope(sheet.scope ?? {});
@@ -133,10 +133,13 @@ export function sheetRoutes(database: Sequelize): Router {
         folderId: recording?.folderId ?? sheet.scope?.folderId ?? null,
       });
       noteId = note.id;
-      await writeBody(note, writeUpAsNote(sheet.sections, recording?.id ?? null), deed.transaction);
       const todoIds = sheet.sections.flatMap((s) => s.groups.flatMap((g) => g.lines.flatMap((l) => l.todoId ?? [])));
-      const pencil = await TodoRow.findAll({ where: { id: todoIds, state: 'pencil' }, transaction: deed.transaction });
-      for (const todo of pencil) await deed.change(todo, { state: 'ink' });
+      const todos = await TodoRow.findAll({ where: { id: todoIds }, transaction: deed.transaction });
+      for (const todo of acceptsTodos ? todos : [])
+        if (todo.state === 'pencil') await deed.change(todo, { state: 'ink' });
+      const accepted = new Set(todos.filter((t) => t.state === 'ink').map((t) => t.id));
+      const body = writeUpAsNote(sheet.sections, recording?.id ?? null, (todoId) => accepted.has(todoId));
+      await writeBody(note, body, deed.transaction);
       await deed.destroy(sheet);
       return { text: `“${sheet.template.name}” is a note.`, count: 1 };
     });

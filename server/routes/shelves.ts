@@ -7,6 +7,7 @@ import {
   type NamedChange,
   type Tint,
 } from '@immeld/core/contract/shelves';
+import { isSameName } from '@immeld/core/filing/sameName';
 import { Router } from 'express';
 import { type ModelStatic, Op, QueryTypes, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
 import { accountId } from '../accounts/currentAccount';
@@ -143,7 +144,7 @@ export function shelfRoutes(database: Sequelize): Router {
     (model: ModelStatic<Person> | ModelStatic<Project>) =>
     async ({ body }: { body: { name: string; otherNames?: string[] | undefined } }): Promise<Named> => {
       const rows = model as ModelStatic<Person>;
-      const known = (await rows.findAll()).find((r) => r.name.toLowerCase() === body.name.toLowerCase());
+      const known = (await rows.findAll()).find((r) => isSameName(r.name, body.name));
       const row = known ?? (await rows.create({ name: body.name, otherNames: body.otherNames ?? [] }));
       return { id: row.id, name: row.name, otherNames: row.otherNames, itemCount: 0 };
     };

@@ -24,7 +24,13 @@ export async function shareLinkView(row: ShareLinkRow): Promise<ShareLink> {
   const note = item.kind === 'note' ? await NoteRow.findByPk(item.id) : null;
   return {
     ...{ id: row.id, item, title: recording ? titleOf(recording) : note?.title || 'Note', path: pathOf(row) },
-    ...{ withSound: row.withSound, withSlips: row.withSlips, withWriteUps: row.withWriteUps, isListed: row.isListed },
+    ...{
+      withSound: row.withSound,
+      withSlips: row.withSlips,
+      withWriteUps: row.withWriteUps,
+      withProposals: row.withProposals,
+      isListed: row.isListed,
+    },
     ...{ hasPassword: row.passwordHash !== null, lastDay: row.lastDay, mostOpenings: row.mostOpenings },
     ...{ openings: row.openings, lastOpenedAt: row.lastOpenedAt?.toISOString() ?? null },
     ...{ madeAt: row.createdAt.toISOString(), isStopped: row.stoppedAt !== null },

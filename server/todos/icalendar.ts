@@ -4,6 +4,8 @@ import ICAL from 'ical.js';
 /** Priorities of RFC 5545, 3.8.1.9: 1 the highest, 5 the middle, 9 the lowest. */
 const PRIORITY: Record<Priority, number> = { high: 1, middle: 5, low: 9 };
 
+const LONGEST_LINE = 75;
+
 const timeOf = (due: string): ICAL.Time =>
   ICAL.Time.fromString(due.includes('T') ? `${due}:00` : due, undefined as never);
 const utc = (instant: Date): ICAL.Time => ICAL.Time.fromJSDate(instant, true);
@@ -44,7 +46,28 @@ export function todosAsCalendar(todos: readonly Todo[], address: string, now: Da
     if (todo.doneAt) set('completed', utc(new Date(todo.doneAt)));
     calendar.addSubcomponent(task);
   }
-  return `${calendar.toString()}\r\n`;
+  return `${folded(calendar.toString())}\r\n`;
+}
+
+/** Lines of at most 75 octets, the blank that continues one counted in, never through a character (RFC 5545, 3.1). */
+function folded(calendar: string): string {
+  const lines = calendar.replace(/\r\n[ \t]/g, '').split('\r\n');
+  return lines
+    .map((line) => {
+      const parts = [''];
+      let octets = 0;
+      for (const character of line) {
+        const size = Buffer.byteLength(character);
+        if (octets + size > LONGEST_LINE) {
+          parts.push(' ');
+          octets = 1;
+        }
+        parts[parts.length - 1] += character;
+        octets += size;
+      }
+      return parts.join('\r\n');
+    })
+    .join('\r\n');
 }
 
 /**

@@ -1,4 +1,3 @@
-import { inFigures } from '@immeld/core/transcript/figures';
 import { barsOf } from '@immeld/core/audio/peaks';
 import type { Recording as RecordingAnswer, RecordingCard, WriteUp } from '@immeld/core/contract/recordings';
 import type { Todo } from '@immeld/core/contract/todos';
@@ -63,17 +62,23 @@ export const passageView = ({ id, revision, startMs, endMs, speaker, startsParag
   ...{ id, revision, startMs, endMs, speaker, startsParagraph, words },
 });
 
-/** What the lists need beside the recordings themselves, for a page of them in three queries. */
+/**
+ * What the lists need beside the recordings themselves. To-dos and passages are asked for by themselves: joined, each of one
+ * would stand beside each of the other.
+ */
 export const CARD_INCLUDES = [
   { model: Tag, as: 'tags' },
   { model: Person, as: 'people' },
   { model: Project, as: 'project' },
-  { model: TodoRow, as: 'todos', where: { binnedAt: null }, required: false },
-  { model: PassageRow, as: 'passages', attributes: ['text', 'position'], where: { position: [0, 1] }, required: false },
+  { model: TodoRow, as: 'todos', where: { binnedAt: null, state: 'pencil' }, separate: true },
+  {
+    ...{ model: PassageRow, as: 'passages', where: { position: [0, 1] }, separate: true },
+    attributes: ['recordingId', 'written', 'position'],
+  },
 ];
 
-function firstWords(passages: readonly { text: string }[]): string {
-  const text = passages.map((p) => p.text).join(' ');
+function firstWords(passages: readonly { written: string }[]): string {
+  const text = passages.map((p) => p.written).join(' ');
   if (text.length <= FIRST_WORDS_LENGTH) return text;
   return `${text.slice(0, text.lastIndexOf(' ', FIRST_WORDS_LENGTH))} …`;
 }
@@ -89,7 +94,7 @@ export function cardView(r: Recording): RecordingCard {
     problem: r.problem,
     startedAt: r.startedAt,
     durationMs: r.durationMs,
-    firstWords: inFigures(firstWords(passages.slice(0, 2))),
+    firstWords: firstWords(passages.slice(0, 2)),
     strip: r.peaks.length ? barsOf(r.peaks, STRIP_BARS) : [],
     folderId: r.folderId,
     tags: (r.tags ?? []).map((t) => t.name).sort((a, b) => a.localeCompare(b)),

@@ -203,9 +203,9 @@ function Choices({ format, settings, onChange }: ChoicesProps) {
   const choices = choicesFor(settings, format);
   const set = (part: Partial<typeof choices>) => onChange(withChoices(settings, format, part));
   const has = (key: keyof typeof choices) => CHOICES_OF[format].includes(key);
-  if (CHOICES_OF[format].length === 0) return <Type tone="faint">All to-dos of what is taken along.</Type>;
   return (
     <>
+      {format === 'csv' && <Type tone="faint">All accepted to-dos of what is taken along.</Type>}
       <View style={isWide ? { flexDirection: 'row', flexWrap: 'wrap' } : {}}>
         {SWITCHES.filter(({ key }) => has(key)).map(({ key, label, hint }) => (
           <View key={key} style={isWide ? { width: '50%' } : {}}>

@@ -3,7 +3,15 @@ import { linkFacts } from './linkFacts';
 
 const LINK: ShareLink = {
   ...{ id: 'a', item: { kind: 'recording', id: 'b' }, title: 'Walk', path: '/s/x', withSound: false, withSlips: false },
-  ...{ withWriteUps: false, isListed: false, hasPassword: false, lastDay: null, mostOpenings: null, openings: 0 },
+  ...{
+    withWriteUps: false,
+    withProposals: false,
+    isListed: false,
+    hasPassword: false,
+    lastDay: null,
+    mostOpenings: null,
+    openings: 0,
+  },
   ...{ lastOpenedAt: null, madeAt: '', isStopped: false },
 };
 

@@ -6,7 +6,7 @@ export function linkFacts(link: ShareLink, opened: string | null): string {
     link.item.kind === 'note' ? 'a note' : 'the words',
     link.withSound ? 'the sound' : null,
     link.withSlips ? 'the margin' : null,
-    link.withWriteUps ? 'write-ups' : null,
+    link.withWriteUps ? (link.withProposals ? 'write-ups and proposals' : 'write-ups') : null,
   ].filter(Boolean);
   const most = link.mostOpenings === null ? '' : ` of ${link.mostOpenings}`;
   return [

@@ -7,7 +7,14 @@ import { NewLink } from './newLink';
 const id = '00000000-0000-4000-8000-000000000001';
 const link: ShareLink = {
   ...{ id, item: { kind: 'recording', id }, title: 'The three soils', path: '/s/abcdef' },
-  ...{ withSound: true, withSlips: false, withWriteUps: false, isListed: false, hasPassword: true },
+  ...{
+    withSound: true,
+    withSlips: false,
+    withWriteUps: false,
+    withProposals: false,
+    isListed: false,
+    hasPassword: true,
+  },
   ...{ lastDay: null, mostOpenings: null, openings: 0, lastOpenedAt: null, madeAt: '2026-03-09T10:00:00Z' },
   isStopped: false,
 };
@@ -20,7 +27,14 @@ test('a link shows the words alone unless more is chosen', async () => {
   await hand.click(make());
   await waitFor(() => expect(server.sent()).toHaveLength(1));
   expect(server.sent()[0]!.body).toEqual({
-    ...{ item: { kind: 'recording', id }, withSound: false, withSlips: false, withWriteUps: false, isListed: false },
+    ...{
+      item: { kind: 'recording', id },
+      withSound: false,
+      withSlips: false,
+      withWriteUps: false,
+      withProposals: false,
+      isListed: false,
+    },
     ...{ password: null, lastDay: null, mostOpenings: null },
   });
 });

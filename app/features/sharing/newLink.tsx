@@ -14,18 +14,23 @@ import { useUndoBar } from '../../ui/undoBar';
 const OPTIONS = [
   { key: 'withSound', label: 'The sound', hint: 'the words follow it' },
   { key: 'withSlips', label: 'The margin', hint: 'marks, slips, pictures, comments' },
-  { key: 'withWriteUps', label: 'Write-ups and to-dos' },
+  { key: 'withWriteUps', label: 'Write-ups and to-dos', hint: 'that you have accepted' },
+  { key: 'withProposals', label: 'Proposals too', hint: 'marked as proposed' },
   { key: 'isListed', label: 'Search engines may list it' },
 ] as const;
 
 /** What a new link shows, and to whom it opens. */
 export function NewLink({ item }: { item: ExportItem }) {
   const { make } = useShareLinkChanges();
-  const [shown, setShown] = useState({ withSound: false, withSlips: false, withWriteUps: false, isListed: false });
+  const [shown, setShown] = useState({
+    ...{ withSound: false, withSlips: false, withWriteUps: false, withProposals: false, isListed: false },
+  });
   const [password, setPassword] = useState('');
   const [lastDay, setLastDay] = useState('');
   const [most, setMost] = useState('');
-  const offered = OPTIONS.filter(({ key }) => item.kind === 'recording' || key === 'isListed');
+  const offered = OPTIONS.filter(
+    ({ key }) => key === 'isListed' || (item.kind === 'recording' && (key !== 'withProposals' || shown.withWriteUps)),
+  );
   const show = useUndoBar();
   const create = () =>
     make.mutate(

@@ -4,6 +4,7 @@ import { useRouter } from 'expo-router';
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import type { SheetChanges } from '../../api/templates';
+import { Choice } from '../../ui/choice';
 import { CopyButton } from '../../ui/copyButton';
 import { useShowDone, whenDone } from '../../ui/doing';
 import { Failure, Loading, useIsSlow } from '../../ui/notice';
@@ -32,6 +33,10 @@ export function OneSheet({ sheet, of, changes: { again, drop, keep }, isNew, pro
   const { template, sections } = sheet;
   const [isChanging, setChanging] = useState(false);
   const [kept, setKept] = useState<readonly number[]>(() => keptIn(sheet));
+  const [acceptsTodos, setAcceptsTodos] = useState(false);
+  const todoCount = new Set(
+    sections.flatMap((s) => s.groups.flatMap((g) => g.lines.flatMap((l) => (l.todoId && !l.isDone ? l.todoId : [])))),
+  ).size;
   const title = `${template.name}: ${of}`;
   const isSlow = useIsSlow(again.isPending && again.variables.id === sheet.id);
   const change = (next: Template) =>
@@ -63,13 +68,22 @@ export function OneSheet({ sheet, of, changes: { again, drop, keep }, isNew, pro
         {isSlow && <Loading label="Making it again" />}
         {isChanging && <Lengths template={template} onChange={change} />}
         {(again.error ?? keep.error ?? drop.error) && <Failure error={(again.error ?? keep.error ?? drop.error)!} />}
+        {todoCount > 0 && (
+          <Choice
+            role="switch"
+            label={todoCount === 1 ? 'Accept its to-do too' : `Accept its ${todoCount} to-dos too`}
+            hint="without it they stand in the note as proposed"
+            isOn={acceptsTodos}
+            onPress={() => setAcceptsTodos(!acceptsTodos)}
+          />
+        )}
         <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
           <WordButton
             label="Keep as a note"
             isBold
             disabled={keep.isPending}
             onPress={() => {
-              whenDone(keep.mutateAsync(sheet.id), ({ noteId, done }) => {
+              whenDone(keep.mutateAsync({ id: sheet.id, acceptsTodos }), ({ noteId, done }) => {
                 showDone(done);
                 router.push({ pathname: '/notes/[id]', params: { id: noteId } });
               });

@@ -67,18 +67,19 @@ export type ApplicationParts = {
   isDemo: boolean;
   hosts: readonly string[];
   trustProxy: number | string | false;
+  quotaBytes: number | null;
 };
 
 /** The whole server as an Express application, not yet listening. */
 export function createApplication(parts: ApplicationParts): Express {
-  const { sounds, queue, bringings, appFolder, isDemo, hosts, trustProxy } = parts;
+  const { sounds, queue, bringings, appFolder, isDemo, hosts, trustProxy, quotaBytes } = parts;
   const visits = new Visits();
   const application = express();
   application.disable('x-powered-by');
   application.set('trust proxy', trustProxy);
   application.use(ownHostsOnly(hosts), securityHeaders, onlyByTls, sameOriginOnly);
   application.use('/api', neverKept, cookieParser(), knownAccount(isDemo));
-  const uploads = uploadServer(sounds, queue, bringings);
+  const uploads = uploadServer(sounds, queue, bringings, quotaBytes);
   application.all([UPLOAD_PATH, `${UPLOAD_PATH}/*rest`], (request, response) => uploads.handle(request, response));
   application.use(
     compression({

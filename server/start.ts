@@ -14,7 +14,8 @@ import { type RecognitionPool, WorkerPool } from './jobs/workerPool';
 import { Mailer } from './mail/mailer';
 import { Outside } from './outside/outside';
 import { projectRoot } from './projectRoot';
-import { recoverFinishedUploads } from './routes/uploads';
+import { sweepGuests } from './accounts/sweepGuests';
+import { recoverFinishedUploads, sweepUploads } from './routes/uploads';
 import { emptyBin } from './storage/emptyBin';
 import type { OperatorSettings } from './settings';
 import { lockDataFolder } from './storage/dataLock';
@@ -86,6 +87,7 @@ async function startIn(options: ServerOptions, giveFree: () => Promise<void>): P
       isDemo,
       hosts,
       trustProxy,
+      quotaBytes: options.quotaBytes ?? null,
     }),
   );
   // A lecture over a slow line takes longer than the usual limit for one request.
@@ -96,8 +98,14 @@ async function startIn(options: ServerOptions, giveFree: () => Promise<void>): P
   });
   await queue.start();
   await recoverFinishedUploads(sounds, queue);
-  const cleaning = setInterval(() => void emptyBin(sounds), CLEAN_EVERY_MS).unref();
-  await emptyBin(sounds);
+  const clean = async () => {
+    await emptyBin(sounds);
+    await sweepUploads(sounds);
+    await sweepGuests({ sounds, queue, files, bringings });
+  };
+  const said = (error: unknown) => console.error('Cleaning up did not end well:', error);
+  const cleaning = setInterval(() => void clean().catch(said), CLEAN_EVERY_MS).unref();
+  await clean().catch(said);
   kept.start();
   const { port: actual } = server.address() as { port: number };
   return {

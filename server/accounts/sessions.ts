@@ -8,7 +8,7 @@ import { FIRST_ACCOUNT } from './firstAccount';
 import { hashOf } from './seal';
 
 const COOKIE = 'immeld_session';
-const KEPT_MS = 400 * 86_400_000;
+export const KEPT_MS = 400 * 86_400_000;
 /** So often the time of the last visit is written down. */
 const SEEN_EVERY_MS = 5 * 60_000;
 const TOKEN_BYTES = 32;

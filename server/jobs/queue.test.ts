@@ -1,9 +1,20 @@
 import fs from 'node:fs';
 import type { Recording as View } from '@immeld/core/contract/recordings';
+import type { Account } from '@immeld/core/contract/account';
+import { asServer } from '../accounts/currentAccount';
 import { JobRow } from '../models/job';
 import { Recording } from '../models/recording';
 import type { RunningServer } from '../start';
-import { ControlledPool, askJson, startTestServer, temporaryFolder, until, upload } from '../testing/testServer';
+import { Device } from '../testing/device';
+import {
+  ControlledPool,
+  SPOKEN,
+  askJson,
+  startTestServer,
+  temporaryFolder,
+  until,
+  upload,
+} from '../testing/testServer';
 
 const dataFolder = temporaryFolder();
 let server: RunningServer;
@@ -28,10 +39,10 @@ const allReady = async (ids: readonly string[]) => {
 
 test('what comes while the queue looks for what waits is found all the same', async () => {
   // The answer is that of before; until it is there, something else has come.
-  const findOne = JobRow.findOne.bind(JobRow) as (options: object) => Promise<JobRow | null>;
-  jest.spyOn(JobRow, 'findOne').mockImplementation(async (options) => {
-    const found = await findOne(options as object);
-    if (!found && (options as { where: { state: unknown } }).where.state === 'waiting') await slowly();
+  const findAll = JobRow.findAll.bind(JobRow) as (options: object) => Promise<JobRow[]>;
+  jest.spyOn(JobRow, 'findAll').mockImplementation(async (options) => {
+    const found = await findAll(options as object);
+    if (!found.length && (options as { where?: { state?: unknown } }).where?.state === 'waiting') await slowly();
     return found as never;
   });
   const ids: string[] = [];
@@ -46,4 +57,29 @@ test('a recognition that is done at once leaves no recording waiting', async () 
     return update(...args);
   }) as never);
   await allReady(await Promise.all([1, 2, 3, 4].map((n) => bringIn(`quick ${n}`))));
+});
+
+test('who brings much waits for it: what somebody else brings afterwards comes next', async () => {
+  const pool = new ControlledPool();
+  const turns: string[] = [];
+  let begin = () => undefined as void;
+  const allAreHere = new Promise<void>((resolve) => (begin = resolve));
+  pool.answer = async (task) => {
+    const job = await asServer(() => JobRow.findByPk(task.jobId, { rejectOnEmpty: true }));
+    turns.push(job.accountId);
+    await allAreHere;
+    return SPOKEN;
+  };
+  await server.close();
+  server = await startTestServer(temporaryFolder(), pool, false);
+  const [much, little] = [await Device.guest(() => server.address), await Device.guest(() => server.address)];
+  for (let i = 0; i < 8; i++) await much.bringIn(`much ${i}`);
+  await little.bringIn('little');
+  begin();
+  const { id } = (await little.ask<Account>('GET', '/account')).body;
+  await until(
+    async () => turns.length,
+    (count) => count === 9,
+  );
+  expect(turns.indexOf(id)).toBe(2);
 });

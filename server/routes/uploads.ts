@@ -8,6 +8,7 @@ import type { JobQueue } from '../jobs/queue';
 import type { BringingsBack } from '../backup/bringingsBack';
 import { type HeldUpload, heldUpload } from '../storage/heldUploads';
 import { type Intake, takeIn } from '../storage/intake';
+import { type Refusal, refusalOf } from '../storage/room';
 import type { SoundStore } from '../storage/soundStore';
 
 export const UPLOAD_PATH = '/api/uploads';
@@ -16,22 +17,28 @@ const LARGEST_BYTES = 20 * 1024 ** 3;
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 const ABANDONED_AFTER_MS = 7 * 24 * 3600 * 1000;
 
-/** What the database and what is made of a sound need, so that a large file does not take the last of the disk. */
-const ROOM_LEFT_BYTES = 64 * 1024 ** 2;
 /** Insufficient Storage (RFC 4918, section 11.5). */
 const DISK_FULL = { status_code: 507, body: 'The disk of the server is full.\n' };
-
-async function hasRoomFor(bytes: number, folder: string): Promise<boolean> {
-  const { bavail, bsize } = await fs.promises.statfs(folder);
-  return bavail * bsize >= bytes + ROOM_LEFT_BYTES;
-}
+const REFUSALS = {
+  disk: DISK_FULL,
+  quota: { status_code: 507, body: 'There is no more room for this account.\n' },
+  'too many': { status_code: 429, body: 'Too many files are on their way. Wait until some have arrived.\n' },
+} satisfies Record<Refusal, object>;
+const NO_UPLOAD = { status_code: 404, body: 'There is no such upload.\n' };
+/** Names that the package gives. */
+const UPLOAD_ID = /^[0-9a-f]{32}$/;
 
 /**
  * Resumable uploads by the tus protocol 1.0. The answer to the last piece names the recording in `Immeld-Recording`, the
  * hash of what lies on the disk in `Immeld-Sha256`, and, when the same sound was here already, says so in `Immeld-Already-Here`.
  * An archive, told by `archive` in its metadata, is named in `Immeld-Archive`.
  */
-export function uploadServer(sounds: SoundStore, queue: JobQueue, archives: BringingsBack): Server {
+export function uploadServer(
+  sounds: SoundStore,
+  queue: JobQueue,
+  archives: BringingsBack,
+  quotaBytes: number | null,
+): Server {
   const server = new Server({
     path: UPLOAD_PATH,
     relativeLocation: true,
@@ -39,13 +46,17 @@ export function uploadServer(sounds: SoundStore, queue: JobQueue, archives: Brin
     datastore: new FileStore({ directory: sounds.uploadFolder, expirationPeriodInMilliseconds: ABANDONED_AFTER_MS }),
     exposedHeaders: ['Immeld-Archive', 'Immeld-Recording', 'Immeld-Already-Here', 'Immeld-Sha256'],
     onUploadCreate: async (_request, upload) => {
-      if (!(await hasRoomFor(upload.size ?? 0, sounds.uploadFolder))) throw DISK_FULL;
-      return { metadata: { ...upload.metadata, account: accountId() } };
+      const account = accountId()!;
+      const refused = await refusalOf(upload.size ?? 0, { uploadFolder: sounds.uploadFolder, account, quotaBytes });
+      if (refused) throw REFUSALS[refused];
+      return { metadata: { ...upload.metadata, account } };
     },
     onResponseError: async (_request, error) => ('code' in error && error.code === 'ENOSPC' ? DISK_FULL : undefined),
-    onIncomingRequest: async (_request, id) => {
+    onIncomingRequest: async (request, id) => {
+      if (!UPLOAD_ID.test(id)) throw NO_UPLOAD;
+      if (request.method === 'POST') return;
       const owner = (await heldUpload(id, sounds.uploadFolder))?.metadata?.['account'];
-      if (owner && owner !== accountId()) throw { status_code: 404, body: 'There is no such upload.\n' };
+      if (owner !== accountId()) throw NO_UPLOAD;
     },
     onUploadFinish: async (_request, upload): Promise<{ headers: Record<string, string> }> => {
       const description = path.join(sounds.uploadFolder, `${upload.id}.json`);
@@ -74,6 +85,12 @@ export function uploadServer(sounds: SoundStore, queue: JobQueue, archives: Brin
 }
 
 const isArchive = (upload: Pick<Upload, 'metadata'>): boolean => upload.metadata?.['archive'] === '1';
+
+/** Removes what was announced a week ago and never came. Returns how many. */
+export const sweepUploads = (sounds: SoundStore): Promise<number> =>
+  new FileStore({
+    ...{ directory: sounds.uploadFolder, expirationPeriodInMilliseconds: ABANDONED_AFTER_MS },
+  }).deleteExpired();
 
 /**
  * Takes in what had arrived whole when the server died before it could make a recording of it: the device that sent

@@ -42,7 +42,12 @@ test('what comes while the queue looks for what waits is found all the same', as
   const findAll = JobRow.findAll.bind(JobRow) as (options: object) => Promise<JobRow[]>;
   jest.spyOn(JobRow, 'findAll').mockImplementation(async (options) => {
     const found = await findAll(options as object);
-    if (!found.length && (options as { where?: { state?: unknown } }).where?.state === 'waiting') await slowly();
+    if (
+      Array.isArray(found) &&
+      found.length === 0 &&
+      (options as { where?: { state?: unknown } }).where?.state === 'waiting'
+    )
+      await slowly();
     return found as never;
   });
   const ids: string[] = [];

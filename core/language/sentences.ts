@@ -38,17 +38,19 @@ export function sentencesOfText(text: string): Sentence[] {
 
 /** Who speaks on without a stop is read in stretches: what looks at a sentence may take longer than it is long. */
 const LONGEST_SENTENCE = 2000;
+/** Nothing that is longer is a word. */
+const LONGEST_WORD = 200;
 
 function group(tokens: readonly Token[]): Sentence[] {
   const sentences: Sentence[] = [];
   let open: Sentence | null = null;
   tokens.forEach((token, i) => {
     if (open && open.speaker === token.speaker) {
-      open.text += ` ${token.word}`;
+      open.text += ` ${token.word.slice(0, LONGEST_WORD)}`;
       open.endMs = token.endMs;
     } else {
       const { word, ...place } = token;
-      open = { text: word, ...place };
+      open = { text: word.slice(0, LONGEST_WORD), ...place };
       sentences.push(open);
     }
     const next = tokens[i + 1];

@@ -57,6 +57,10 @@ function announcedTitle(sentences: readonly Sentence[]): string | null {
   return wordsOf(short).some((w) => !isStopword(w)) ? short : null;
 }
 
+/** Ten hours of talk have fewer sentences. */
+const MOST_TEXTS = 20_000;
+const hasWords = (text: string): boolean => /\p{L}{2}/u.test(text);
+
 /**
  * The most telling phrases of a text, without repetition, best first.
  * @param everywhere how often each stem is in the whole that the texts are a part of: what is said elsewhere tells less
@@ -66,7 +70,7 @@ export function keyPhrases(
   most: number,
   everywhere: ReadonlyMap<string, number> | null = null,
 ): string[] {
-  const phrases = texts.flatMap(phrasesOf);
+  const phrases = texts.filter(hasWords).slice(0, MOST_TEXTS).flatMap(phrasesOf);
   const frequency = new Map<string, number>();
   const degree = new Map<string, number>();
   for (const phrase of phrases) {

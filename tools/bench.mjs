@@ -28,6 +28,7 @@ for (const name of [
   'todos',
   'writeUps',
   'decisions',
+  'attacks',
   'live',
 ]) {
   const run = spawnSync(

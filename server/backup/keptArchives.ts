@@ -1,8 +1,8 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import type { KeptArchives as View } from '@immeld/core/contract/archiveEndpoints';
-import { ArchiveProblem } from './archive';
-import { backup } from './backup';
+import { ProcessProblem, inProcess } from '../tasks/inProcess';
+import { ARCHIVE_PROBLEMS, ARCHIVE_RULES } from './bringingsBack';
 
 export type KeepOptions = {
   /** Where they lie: best another disk, or a folder that is copied elsewhere. */
@@ -87,7 +87,9 @@ export class KeptArchives {
     try {
       await fs.promises.mkdir(folder, { recursive: true, mode: 0o700 });
       const name = `immeld-${at.toISOString().slice(0, 19).replaceAll(':', '-')}.immeld${passphrase ? '' : '.zip'}`;
-      await backup(this.dataFolder, path.join(folder, name), passphrase ? { passphrase } : {});
+      const target = path.join(folder, name);
+      const task = { kind: 'backup', dataFolder: this.dataFolder, target, account: null } as const;
+      await inProcess({ ...task, passphrase: passphrase ?? null }, ARCHIVE_RULES);
       this.lastAt = at;
       this.problem = null;
       // Only when the new one is there, old ones go.
@@ -118,7 +120,7 @@ export class KeptArchives {
 }
 
 function sentenceFor(error: unknown): string {
-  if (error instanceof ArchiveProblem) return error.message;
+  if (error instanceof ProcessProblem && ARCHIVE_PROBLEMS.has(error.kind)) return error.message;
   const { code } = error as NodeJS.ErrnoException;
   if (code === 'ENOSPC') return 'The disk for the archives is full.';
   if (code === 'EACCES' || code === 'EPERM' || code === 'EROFS')

@@ -51,7 +51,13 @@ export function uploadServer(
       if (refused) throw REFUSALS[refused];
       return { metadata: { ...upload.metadata, account } };
     },
-    onResponseError: async (_request, error) => ('code' in error && error.code === 'ENOSPC' ? DISK_FULL : undefined),
+    onResponseError: async (_request, error) => {
+      if ('code' in error && error.code === 'ENOSPC') return DISK_FULL;
+      // What the package has not been told to do is a fault of the request, not of the server.
+      return 'status_code' in error && error.status_code === 501
+        ? { status_code: 400, body: 'The length of an upload has to be known.\n' }
+        : undefined;
+    },
     onIncomingRequest: async (request, id) => {
       if (!UPLOAD_ID.test(id)) throw NO_UPLOAD;
       if (request.method === 'POST') return;

@@ -9,6 +9,8 @@ process.once('disconnect', () => process.exit(1));
 
 const say = (message: FromHeavyProcess) => process.send!(message);
 
+const codeOf = ({ code }: NodeJS.ErrnoException) => (code ? { code } : {});
+
 process.once('message', (task: HeavyTask) => {
   let last = 0;
   const onProgress = (progress: number) => {
@@ -22,7 +24,7 @@ process.once('message', (task: HeavyTask) => {
     (error: unknown) =>
       say(
         error instanceof Error
-          ? { problem: error.message, kind: error.constructor.name }
+          ? { problem: error.message, kind: error.constructor.name, ...codeOf(error) }
           : { problem: String(error), kind: 'Error' },
       ),
   );

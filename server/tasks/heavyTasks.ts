@@ -14,7 +14,8 @@ export type HeavyTask =
 
 type Results = { page: Uint8Array; backup: Manifest; 'bring back': BroughtBack };
 export type HeavyResult<T extends HeavyTask> = Results[T['kind']];
-export type FromHeavyProcess = { progress: number } | { result: unknown } | { problem: string; kind: string };
+export type FromHeavyProcess =
+  { progress: number } | { result: unknown } | { problem: string; kind: string; code?: string };
 
 export async function doHeavyTask(
   task: HeavyTask,

@@ -10,6 +10,8 @@ export class ProcessProblem extends Error {
   constructor(
     message: string,
     readonly kind: string,
+    /** Of the system, such as ENOSPC. */
+    readonly code?: string,
   ) {
     super(message);
     this.name = 'ProcessProblem';
@@ -68,7 +70,7 @@ export async function inProcess<T extends HeavyTask>(
       child.on('message', (message: FromHeavyProcess) => {
         if ('progress' in message) onProgress?.(message.progress);
         else if ('result' in message) resolve(message.result as HeavyResult<T>);
-        else reject(new ProcessProblem(message.problem, message.kind));
+        else reject(new ProcessProblem(message.problem, message.kind, message.code));
       });
       child.send(task, (error) => error && reject(error));
     });

@@ -14,10 +14,12 @@ test('a link is made, opened by somebody without an account, followed by ear, an
   await page.getByRole('button', { name: 'Share by a link' }).click();
   await page.getByRole('switch', { name: 'The sound' }).click();
   await page.getByRole('switch', { name: 'Write-ups and to-dos' }).click();
+  // Nobody has accepted anything of it: it goes along where that is wanted, and says so.
+  await page.getByRole('switch', { name: 'Proposals too' }).click();
   await expectAccessible(page);
   await page.getByRole('button', { name: 'Make the link' }).click();
   const row = page.getByRole('article', { name: 'Walk the quay with Bram' });
-  await expect(row).toContainText('the words, the sound, write-ups · not opened yet');
+  await expect(row).toContainText('the words, the sound, write-ups and proposals · not opened yet');
   await row.getByRole('button', { name: 'QR code' }).click();
   const qr = row.getByRole('img', { name: /as a QR code/ });
   await expect.poll(() => qr.evaluate((i: HTMLImageElement) => i.naturalWidth)).toBeGreaterThan(20);
@@ -30,7 +32,7 @@ test('a link is made, opened by somebody without an account, followed by ear, an
   visitor.on('console', (m) => m.type() === 'error' && complaints.push(m.text()));
   await visitor.goto(address);
   await expect(visitor.getByRole('heading', { level: 1 })).toHaveText('Walk the quay with Bram');
-  await expect(visitor.getByRole('heading', { name: 'In short' })).toBeVisible();
+  await expect(visitor.getByRole('heading', { name: 'In short (proposed)' })).toBeVisible();
   await expectAccessible(visitor);
   // A word that is pressed plays, and the words light up as they are said.
   await visitor.locator('[data-ms]').nth(20).click();

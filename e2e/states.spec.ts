@@ -1,3 +1,4 @@
+import os from 'node:os';
 import { execFileSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
@@ -68,8 +69,10 @@ test('by the address of a computer in the own network: marks, comments and copyi
   immeld,
   launchOptions,
 }) => {
-  const address = immeld.address.replace('127.0.0.1', 'immeld.example');
-  const args = [...launchOptions.args!, '--host-resolver-rules=MAP immeld.example 127.0.0.1'];
+  // The server answers by its machine's own name; by a name that a stranger chose it does not.
+  const name = `${os.hostname()}.local`.toLowerCase();
+  const address = immeld.address.replace('127.0.0.1', name);
+  const args = [...launchOptions.args!, `--host-resolver-rules=MAP ${name} 127.0.0.1`];
   const browser = await chromium.launch({ ...launchOptions, args });
   const page = await browser.newPage({ viewport: { width: 390, height: 844 } });
   const { id, get } = await recordingNamed(immeld, 'Letter to the council.m4a');

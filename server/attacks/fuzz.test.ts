@@ -1,10 +1,11 @@
 import fs from 'node:fs';
 import http from 'node:http';
+import { seeded } from '@immeld/core/filing/evaluation/yearOfFilings';
 import type { Note } from '@immeld/core/contract/notes';
 import type { RunningServer } from '../start';
 import { say } from '../testing/filledServer';
 import { ControlledPool, askJson, startTestServer, temporaryFolder } from '../testing/testServer';
-import { type FuzzedRequest, Fuzzer, chance } from './fuzzer';
+import { type FuzzedRequest, Fuzzer } from './fuzzer';
 
 const REQUESTS = 2000;
 const dataFolder = temporaryFolder();
@@ -38,7 +39,7 @@ async function statusOf({ method, path, headers, body }: FuzzedRequest): Promise
 }
 
 it('two thousand requests that are nearly right bring no error of the server, and none is dropped', async () => {
-  const fuzzer = new Fuzzer(chance(19), ids);
+  const fuzzer = new Fuzzer(seeded(19), ids);
   const failed: string[] = [];
   const statuses = new Map<number, number>();
   for (let i = 0; i < REQUESTS; i++) {

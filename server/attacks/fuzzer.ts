@@ -1,17 +1,6 @@
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import type { Endpoint } from '@immeld/core/contract/endpoint';
 
-/** A source of chance that gives the same each time: mulberry32, common practice, no source. */
-export function chance(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
-  };
-}
-
 /** What breaks programs that trust what they are given. */
 const NASTY: readonly unknown[] = [
   ...['', ' ', 'constructor', '__proto__', 'toString', 'hasOwnProperty', '%', '%00', '\u0000', 'a\u0000b', '../../etc'],

@@ -80,7 +80,11 @@ export function createApplication(parts: ApplicationParts): Express {
   application.use(ownHostsOnly(hosts), securityHeaders, onlyByTls, sameOriginOnly);
   application.use('/api', neverKept, cookieParser(), knownAccount(isDemo));
   const uploads = uploadServer(sounds, queue, bringings, quotaBytes);
-  application.all([UPLOAD_PATH, `${UPLOAD_PATH}/*rest`], (request, response) => uploads.handle(request, response));
+  application.all([UPLOAD_PATH, `${UPLOAD_PATH}/*rest`], (request, response) => {
+    // The package would give out what was sent, under the type that its sender chose.
+    if (request.method === 'GET') throw new Problem('not-found', 'There is nothing at this address.');
+    return uploads.handle(request, response);
+  });
   application.use(
     compression({
       filter: (request, response) =>

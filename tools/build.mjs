@@ -155,7 +155,6 @@ const STEPS = [
           'server/main.ts',
           'server/jobs/recognitionWorker.ts',
           'server/recognition/cleaningWorker.ts',
-          'server/storage/pdfTextWorker.ts',
           'server/tasks/taskWorker.ts',
           'server/tasks/heavyProcess.ts',
         ].map((f) => ({

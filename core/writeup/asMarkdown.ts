@@ -18,10 +18,11 @@ export function writeUpAsMarkdown(title: string, sections: readonly MadeSection[
       const space = '  '.repeat(indent);
       if (form === 'text') out.push(lines.map((l) => plain(l.text)).join(' '));
       else if (form === 'table') {
-        const rows = lines.map(
-          (l) => `| ${[l.person ?? '', l.text, l.due ? dayInWords(l.due) : ''].map(plain).join(' | ')} |`,
-        );
-        out.push(['| | | |', '|---|---|---|', ...rows].join('\n'));
+        const cells = lines.map((l) => [l.person ?? '', `${l.text}${time(l)}`, l.due ? dayInWords(l.due) : '']);
+        // A column in which nothing stands is none.
+        const filled = [0, 1, 2].filter((column) => cells.some((row) => row[column]));
+        const rows = cells.map((row) => `| ${filled.map((column) => plain(row[column]!)).join(' | ')} |`);
+        out.push([`|${' |'.repeat(filled.length)}`, `|${'---|'.repeat(filled.length)}`, ...rows].join('\n'));
       } else {
         out.push(
           lines

@@ -1,25 +1,20 @@
-import path from 'node:path';
-import { Worker } from 'node:worker_threads';
-import { projectRoot } from '../projectRoot';
+import { inProcess } from '../tasks/inProcess';
 
-const LONGEST_MS = 120_000;
+const RULES = { memoryMb: 800, limitMs: 120_000 };
 /** Beyond that a document is no longer something that one looks for words in. */
 const MOST_CHARACTERS = 1_000_000;
 
-const workerFile = () => path.join(projectRoot(), 'server', 'dist', 'pdfTextWorker.cjs');
+/** One at a time: forty at once would take forty times the memory. */
+let before: Promise<unknown> = Promise.resolve();
 
-/** The words of a PDF, read beside the server's own thread; null where it has none or cannot be read. */
+/** The words of a PDF, read in a process of its own; null where it has none or cannot be read. */
 export function pdfText(file: string): Promise<string | null> {
-  return new Promise((resolve) => {
-    const worker = new Worker(workerFile(), { workerData: { file } });
-    const end = (text: string | null) => {
-      clearTimeout(timer);
-      resolve(text ? text.slice(0, MOST_CHARACTERS) : null);
-      void worker.terminate();
-    };
-    const timer = setTimeout(() => end(null), LONGEST_MS);
-    worker.once('message', end);
-    worker.once('error', () => end(null));
-    worker.once('exit', () => end(null));
-  });
+  const mine = before
+    .then(() => inProcess({ kind: 'pdf words', file }, RULES))
+    .then(
+      (text) => text.slice(0, MOST_CHARACTERS) || null,
+      () => null,
+    );
+  before = mine;
+  return mine;
 }

@@ -5,14 +5,16 @@ import { type BroughtBack, bringBack } from '../backup/intoAccount';
 import { docxFile } from '../exports/docxFile';
 import type { PagePicture } from '../exports/pagePictures';
 import { pdfFile } from '../exports/pdfFile';
+import { pdfWords } from '../storage/pdfWords';
 
-/** Work on what strangers made, or that needs much memory: documents with pages, and archives. */
+/** Work on what strangers made, or that needs much memory: documents with pages, PDFs that came, and archives. */
 export type HeavyTask =
   | { kind: 'page'; form: 'docx' | 'pdf'; sheet: Sheet; pictures: ReadonlyMap<string, PagePicture> }
+  | { kind: 'pdf words'; file: string }
   | { kind: 'backup'; dataFolder: string; target: string; account: string | null; passphrase: string | null }
   | { kind: 'bring back'; file: string; dataFolder: string; account: string; passphrase: string | null };
 
-type Results = { page: Uint8Array; backup: Manifest; 'bring back': BroughtBack };
+type Results = { page: Uint8Array; 'pdf words': string; backup: Manifest; 'bring back': BroughtBack };
 export type HeavyResult<T extends HeavyTask> = Results[T['kind']];
 export type FromHeavyProcess =
   { progress: number } | { result: unknown } | { problem: string; kind: string; code?: string };
@@ -27,6 +29,8 @@ export async function doHeavyTask(
       const pictures = new Map([...task.pictures].map(([id, p]) => [id, { ...p, bytes: Buffer.from(p.bytes) }]));
       return new Uint8Array(await (task.form === 'docx' ? docxFile : pdfFile)(task.sheet, pictures));
     }
+    case 'pdf words':
+      return pdfWords(task.file);
     case 'backup': {
       const { dataFolder, target, account, passphrase } = task;
       return backup(dataFolder, target, {

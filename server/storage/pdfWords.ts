@@ -1,15 +1,13 @@
-/** A worker thread: reads the words of one PDF and says them, or null where it cannot be read. */
 import fs from 'node:fs';
-import { parentPort, workerData } from 'node:worker_threads';
 import { joinedLines } from './joinedLines';
 
 const MOST_PAGES = 2000;
 
-// The package asks for this class of browsers while it loads; reading words does without it.
-(globalThis as { DOMMatrix?: unknown }).DOMMatrix ??= class {};
-
-async function textOf(file: string): Promise<string> {
-  // The package is a module of its own kind and looks for its parts beside itself: it stays outside the bundle.
+/** The words of a PDF, page after page. Rejects where it cannot be read. */
+export async function pdfWords(file: string): Promise<string> {
+  // The package asks for this class of browsers while it loads; reading words does without it.
+  (globalThis as { DOMMatrix?: unknown }).DOMMatrix ??= class {};
+  // It is a module of its own kind and looks for its parts beside itself: it stays outside the bundle.
   const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs');
   const pdf = await getDocument({ data: new Uint8Array(fs.readFileSync(file)), isEvalSupported: false, verbosity: 0 })
     .promise;
@@ -21,8 +19,3 @@ async function textOf(file: string): Promise<string> {
   await pdf.destroy();
   return joinedLines(pages.join('\n'));
 }
-
-textOf((workerData as { file: string }).file).then(
-  (text) => parentPort!.postMessage(text),
-  () => parentPort!.postMessage(null),
-);

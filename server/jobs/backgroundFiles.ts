@@ -7,6 +7,8 @@ import { accountId } from '../accounts/currentAccount';
 
 const KEPT_MS = 86_400_000;
 const MOST_KEPT = 50;
+/** So many are made for one account at once. */
+const MOST_MAKING = 5;
 
 /** What a piece of work gets to make a file with. */
 export type Making = {
@@ -35,6 +37,10 @@ export class BackgroundFiles {
   /** @param total how many steps `done` counts up to */
   begin(total: number, work: Work): Export {
     this.sweep();
+    const making = this.list().filter((view) => view.state === 'making').length;
+    if (making >= MOST_MAKING) {
+      throw new Problem('too-many', 'Five files are being made already. Wait until one of them is ready, or stop one.');
+    }
     const id = randomUUID();
     const job: Running = {
       view: {

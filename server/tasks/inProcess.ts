@@ -37,12 +37,36 @@ const limited = (memoryMb: number): string[] => {
   return canLimit ? ['prlimit', `--data=${memoryMb * MEGABYTE}`, '--core=0'] : [];
 };
 
+/** So many at once, whoever asks: each may take gigabytes. */
+const MOST_AT_ONCE = 2;
+let running = 0;
+const waiting: (() => void)[] = [];
+
+/** Waits for a turn. @returns a function that ends it */
+async function turn(): Promise<() => void> {
+  if (running >= MOST_AT_ONCE) await new Promise<void>((resolve) => waiting.push(resolve));
+  running++;
+  return () => {
+    running--;
+    waiting.shift()?.();
+  };
+}
+
 /**
  * Does one piece of work in a process of its own, with bounded memory and time: what strangers made may blow it up, not the
  * server.
  * @throws ProcessProblem with a sentence; the signal's reason when it was ended
  */
-export async function inProcess<T extends HeavyTask>(
+export async function inProcess<T extends HeavyTask>(task: T, rules: ProcessRules): Promise<HeavyResult<T>> {
+  const end = await turn();
+  try {
+    return await inOneProcess(task, rules);
+  } finally {
+    end();
+  }
+}
+
+async function inOneProcess<T extends HeavyTask>(
   task: T,
   { memoryMb, limitMs, signal, onProgress }: ProcessRules,
 ): Promise<HeavyResult<T>> {

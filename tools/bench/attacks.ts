@@ -37,14 +37,14 @@ const said = (count: number, from: number) =>
     text: WORDS[(from + i) % WORDS.length]! + (i % 12 === 11 ? '.' : ''),
   }));
 
-async function fill(folder: string): Promise<{ hour: string; some: string[] }> {
+async function fill(folder: string, count: number): Promise<{ hour: string; some: string[] }> {
   const database = await openDatabase(folder);
   const some: string[] = [];
   let hour = '';
   await asAccount(FIRST_ACCOUNT, async () => {
-    for (let from = 0; from < RECORDINGS; from += 500) {
+    for (let from = 0; from < count; from += 500) {
       const made = await Recording.bulkCreate(
-        Array.from({ length: Math.min(500, RECORDINGS - from) }, (_, k) => {
+        Array.from({ length: Math.min(500, count - from) }, (_, k) => {
           const i = from + k;
           return {
             ...{ title: `Memo ${i}`, fileName: `memo-${i}.m4a`, source: 'import' as const, mediaType: 'audio/mp4' },
@@ -137,7 +137,7 @@ async function main(): Promise<void> {
   const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'immeld-attacks-'));
   try {
     fs.mkdirSync(path.join(folder, 'data'));
-    const { hour, some } = await fill(path.join(folder, 'data'));
+    const { hour, some } = await fill(path.join(folder, 'data'), RECORDINGS);
     const { server, address, stallMs } = await start(folder);
     const many = async (at: string, count: number) => {
       const times: number[] = [];
@@ -220,10 +220,16 @@ async function main(): Promise<void> {
     );
     row('The longest wait for its state meanwhile', ms(at(statuses, 1)), 'under 200 ms', at(statuses, 1) < 200);
     row('Errors of the server among them', String(errors), '0', errors === 0);
-    const fuzzer = new Fuzzer(seeded(50), [...some, hour]);
+    server.kill();
+    const small = path.join(folder, 'small');
+    fs.mkdirSync(small);
+    fs.mkdirSync(path.join(small, 'data'));
+    const filled = await fill(path.join(small, 'data'), 5);
+    const fuzzed = await start(small);
+    const fuzzer = new Fuzzer(seeded(50), filled.some);
     let [failed, dropped] = [0, 0];
     for (let i = 0; i < FUZZED; i++) {
-      const answer = await ask(address, fuzzer.next()).catch(() => null);
+      const answer = await ask(fuzzed.address, fuzzer.next()).catch(() => null);
       if (!answer) dropped++;
       else if (answer.status >= 500) failed++;
     }
@@ -233,7 +239,7 @@ async function main(): Promise<void> {
       '0, 0',
       failed + dropped === 0,
     );
-    server.kill();
+    fuzzed.server.kill();
     console.log(
       `\n## The server under attack, and its everyday answers\n\nMachine: ${os.cpus().length} cores (${os.cpus()[0]!.model}), Node ${process.versions.node}.\n\n${rows.join('\n')}\n`,
     );

@@ -8,7 +8,8 @@ import { appointmentsBetween, serverZone } from '../calendar/calendars';
 import { Recording } from '../models/recording';
 import { NoteRow } from '../models/note';
 import { TodoRow } from '../models/todo';
-import { CARD_INCLUDES, cardView, todoView } from '../views/recordingView';
+import { cardsOf } from '../views/cards';
+import { todoView } from '../views/recordingView';
 import { serve } from './serve';
 
 const DAY_MS = 86_400_000;
@@ -32,8 +33,9 @@ export function dayRoutes(database: Sequelize): Router {
       appointmentsBetween(date, date, zone ?? serverZone()),
       Recording.findAll({
         where: { startedAt: { [Op.startsWith]: date }, binnedAt: null },
-        include: CARD_INCLUDES,
+        attributes: ['id'],
         order: [['startedAt', 'ASC']],
+        raw: true,
       }),
       TodoRow.findAll({
         where: { due: { [Op.startsWith]: date }, state: 'ink', binnedAt: null },
@@ -49,7 +51,10 @@ export function dayRoutes(database: Sequelize): Router {
     const byDate = new Map(totals.map((t) => [t.date, t]));
     return {
       ...{ date, appointments },
-      recordings: recordings.map(cardView),
+      recordings: await cardsOf(
+        database,
+        recordings.map((r) => r.id),
+      ),
       todos: todos.map((t) => todoView(t)),
       note: note && { id: note.id, lines: note.text.split('\n').filter(Boolean) },
       week: week.map((d) => byDate.get(d) ?? { date: d, recordingCount: 0, spokenMs: 0 }),

@@ -21,7 +21,8 @@ import { TodoRow } from '../models/todo';
 import { cleanInBackground } from '../recognition/cleanedCopy';
 import type { SoundStore } from '../storage/soundStore';
 import { sendPersonsFile } from '../storage/sendKept';
-import { CARD_INCLUDES, cardView, recordingView } from '../views/recordingView';
+import { cardsOf } from '../views/cards';
+import { recordingView } from '../views/recordingView';
 import { taggedWith, withPerson } from '../writeUps/scope';
 import { makeUsualWriteUp } from '../writeUps/usual';
 import { asFile } from './asFile';
@@ -95,14 +96,14 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
         order: ORDERS[query.sort],
         limit: query.limit,
         offset: query.offset,
+        raw: true,
       }),
     ]);
-    const rows = await Recording.findAll({
-      where: { id: page.map((r) => r.id) },
-      include: CARD_INCLUDES,
-    });
-    const byId = new Map(rows.map((r) => [r.id, r]));
-    return { total, items: page.flatMap(({ id }) => byId.get(id) ?? []).map(cardView) };
+    const ids = page.map((r) => r.id);
+    return {
+      total,
+      items: await cardsOf(database, ids),
+    };
   });
 
   serve(router, ENDPOINTS.getRecording, ({ params }) => answer(params.id));

@@ -1,3 +1,5 @@
+import type { FigureKind } from '@immeld/core/contract/figureKinds';
+import { inFigures } from '@immeld/core/transcript/figures';
 import type { MadeSection, Template } from '@immeld/core/contract/templates';
 import type { Sentence } from '@immeld/core/language/sentences';
 import { type Part, partsOf } from '@immeld/core/language/parts';
@@ -6,12 +8,24 @@ import { type Source, makeWriteUp } from '@immeld/core/writeup/makeWriteUp';
 import { type OneOfSeveral, makeWriteUpOfSeveral } from '@immeld/core/writeup/together';
 import { topicMapOf } from '@immeld/core/writeup/topicMap';
 
+/** Written as people write; as figures are never longer than their words, the lengths hold. */
+function inWriting(sections: readonly MadeSection[], kinds: readonly FigureKind[]): MadeSection[] {
+  const figures = new Set(kinds);
+  return sections.map((section) => ({
+    ...section,
+    groups: section.groups.map((g) => ({
+      ...g,
+      lines: g.lines.map((l) => ({ ...l, text: inFigures(l.text, figures) })),
+    })),
+  }));
+}
+
 type TopicParts = ReturnType<typeof topicMapOf>;
 type Headings = Parameters<typeof topicMapOf>[1];
 
 export type LongTask =
-  | { kind: 'write-up'; template: Template; source: Source }
-  | { kind: 'several'; template: Template; sources: OneOfSeveral[] }
+  | { kind: 'write-up'; template: Template; source: Source; figures: readonly FigureKind[] }
+  | { kind: 'several'; template: Template; sources: OneOfSeveral[]; figures: readonly FigureKind[] }
   | { kind: 'parts'; sentences: readonly Sentence[] }
   | { kind: 'map'; passages: readonly Passage[]; headings: Headings };
 export type LongResults = { 'write-up': MadeSection[]; several: MadeSection[]; parts: Part[]; map: TopicParts };
@@ -19,9 +33,9 @@ export type LongResults = { 'write-up': MadeSection[]; several: MadeSection[]; p
 export function doLongTask(task: LongTask): LongResults[LongTask['kind']] {
   switch (task.kind) {
     case 'write-up':
-      return makeWriteUp(task.template, task.source);
+      return inWriting(makeWriteUp(task.template, task.source), task.figures);
     case 'several':
-      return makeWriteUpOfSeveral(task.template, task.sources);
+      return inWriting(makeWriteUpOfSeveral(task.template, task.sources), task.figures);
     case 'parts':
       return partsOf(task.sentences);
     case 'map':

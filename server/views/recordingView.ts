@@ -3,6 +3,7 @@ import type { Recording as RecordingAnswer, RecordingCard, WriteUp } from '@imme
 import type { Todo } from '@immeld/core/contract/todos';
 import type { Slip } from '@immeld/core/contract/slips';
 import fs from 'node:fs';
+import { QueryTypes } from 'sequelize';
 import { PassageRow } from '../models/passage';
 import { Person } from '../models/person';
 import { Project } from '../models/project';
@@ -15,15 +16,15 @@ import { speakersIn } from '../transcript/speakers';
 import type { SoundStore } from '../storage/soundStore';
 
 /** Peak values of a strip in a list. */
-const STRIP_BARS = 96;
+export const STRIP_BARS = 96;
 const FIRST_WORDS_LENGTH = 180;
 
-const shownTitle = (r: Recording | undefined): string | null => (r ? titleOf(r) : null);
+type Titled = Pick<Recording, 'title' | 'suggestion' | 'fileName'>;
 
-export const todoView = (row: TodoRow, recording = row.recording): Todo => ({
+export const todoView = (row: TodoRow, recording: Titled | undefined = row.recording): Todo => ({
   id: row.id,
   recordingId: row.recordingId,
-  recordingTitle: shownTitle(recording),
+  recordingTitle: recording ? titleOf(recording) : null,
   noteId: row.noteId ?? null,
   text: row.text,
   who: row.who,
@@ -62,29 +63,21 @@ export const passageView = ({ id, revision, startMs, endMs, speaker, startsParag
   ...{ id, revision, startMs, endMs, speaker, startsParagraph, words },
 });
 
-/**
- * What the lists need beside the recordings themselves. To-dos and passages are asked for by themselves: joined, each of one
- * would stand beside each of the other.
- */
-export const CARD_INCLUDES = [
+/** What a recording is shown with. */
+const SHOWN_WITH = [
   { model: Tag, as: 'tags' },
   { model: Person, as: 'people' },
   { model: Project, as: 'project' },
-  { model: TodoRow, as: 'todos', where: { binnedAt: null, state: 'pencil' }, separate: true },
-  {
-    ...{ model: PassageRow, as: 'passages', where: { position: [0, 1] }, separate: true },
-    attributes: ['recordingId', 'written', 'position'],
-  },
 ];
 
-function firstWords(passages: readonly { written: string }[]): string {
+/** The beginning of what was said, as lists show it. */
+export function firstWords(passages: readonly { written: string }[]): string {
   const text = passages.map((p) => p.written).join(' ');
   if (text.length <= FIRST_WORDS_LENGTH) return text;
   return `${text.slice(0, text.lastIndexOf(' ', FIRST_WORDS_LENGTH))} …`;
 }
 
-export function cardView(r: Recording): RecordingCard {
-  const passages = [...(r.passages ?? [])].sort((a, b) => a.position - b.position);
+function cardView(r: Recording, passages: readonly { written: string }[]): RecordingCard {
   return {
     id: r.id,
     title: r.title,
@@ -113,22 +106,23 @@ export function cardView(r: Recording): RecordingCard {
   };
 }
 
-const inOrder = (todos: readonly TodoRow[]): TodoRow[] =>
+/** To-dos as they were said. */
+export const inOrder = (todos: readonly TodoRow[]): TodoRow[] =>
   [...todos].sort((a, b) => (a.startMs ?? Infinity) - (b.startMs ?? Infinity) || +a.createdAt - +b.createdAt);
 
 /** A recording as a whole, or null when there is none with this id. */
 export async function recordingView(id: string, sounds: SoundStore): Promise<RecordingAnswer | null> {
-  const recording = await Recording.findByPk(id, { include: CARD_INCLUDES.slice(0, 3) });
+  const recording = await Recording.findByPk(id, { include: SHOWN_WITH });
   if (!recording) return null;
   const [passages, todos, writeUps, slips] = await Promise.all([
-    PassageRow.findAll({ where: { recordingId: id }, order: [['position', 'ASC']] }),
+    passagesToShow(id),
     TodoRow.findAll({ where: { recordingId: id, binnedAt: null } }),
     WriteUpRow.findAll({ where: { recordingId: id } }),
     SlipRow.findAll({ where: { recordingId: id, binnedAt: null }, order: [['startMs', 'ASC']] }),
   ]);
-  Object.assign(recording, { passages, todos });
+  Object.assign(recording, { todos });
   return {
-    ...cardView(recording),
+    ...cardView(recording, passages),
     mediaType: recording.mediaType,
     sizeBytes: recording.sizeBytes,
     hasSound: fs.existsSync(sounds.pathOf(recording.soundFile)),
@@ -138,10 +132,28 @@ export async function recordingView(id: string, sounds: SoundStore): Promise<Rec
     model: recording.model,
     language: recording.language,
     peaks: recording.peaks,
-    passages: passages.map(passageView),
+    passages: passages.map(({ written: _, ...shown }) => shown),
     speakers: await speakersIn(recording, passages),
     todos: inOrder(todos).map((t) => todoView(t, recording)),
     writeUps: writeUps.map(writeUpView),
     slips: slips.map(slipView),
   };
+}
+
+type ShownPassage = ReturnType<typeof passageView>;
+
+/** The passages of a recording as they lie in the database; to make models of hours of words takes long. */
+async function passagesToShow(recordingId: string): Promise<(ShownPassage & { written: string })[]> {
+  const rows = await PassageRow.sequelize!.query<
+    Omit<ShownPassage, 'words' | 'startsParagraph'> & { words: string; startsParagraph: number; written: string }
+  >(
+    `SELECT id, revision, start_ms AS startMs, end_ms AS endMs, speaker, starts_paragraph AS startsParagraph, words, written
+     FROM passages WHERE recording_id = ? ORDER BY position`,
+    { replacements: [recordingId], type: QueryTypes.SELECT },
+  );
+  return rows.map((row) => ({
+    ...row,
+    startsParagraph: Boolean(row.startsParagraph),
+    words: JSON.parse(row.words) as ShownPassage['words'],
+  }));
 }

@@ -1,7 +1,6 @@
 import type { Scope } from '@immeld/core/contract/scope';
 import { Problem } from '@immeld/core/contract/problem';
 import type { MadeSection, Template } from '@immeld/core/contract/templates';
-import { inFigures } from '@immeld/core/transcript/figures';
 import type { Source } from '@immeld/core/writeup/makeWriteUp';
 import { Op } from 'sequelize';
 import { Project } from '../models/project';
@@ -32,21 +31,11 @@ async function sourceOf(recordingId: string): Promise<Source> {
   };
 }
 
-/** Written as people write; as figures are never longer than their words, the lengths hold. */
-async function inWriting(sections: readonly MadeSection[]): Promise<MadeSection[]> {
-  const figures = new Set((await sharedSettings()).figures);
-  return sections.map((section) => ({
-    ...section,
-    groups: section.groups.map((g) => ({
-      ...g,
-      lines: g.lines.map((l) => ({ ...l, text: inFigures(l.text, figures) })),
-    })),
-  }));
-}
+const figures = async () => (await sharedSettings()).figures;
 
 /** What a template makes of a recording as it is now. */
 export const sectionsOf = async (recordingId: string, template: Template): Promise<MadeSection[]> =>
-  inWriting(await longTasks.run({ kind: 'write-up', template, source: await sourceOf(recordingId) }));
+  longTasks.run({ kind: 'write-up', template, source: await sourceOf(recordingId), figures: await figures() });
 
 /** What a template makes of several recordings. Throws Problem where there are none or too many. */
 export async function sectionsOfScope(scope: Scope, template: Template): Promise<MadeSection[]> {
@@ -56,7 +45,7 @@ export async function sectionsOfScope(scope: Scope, template: Template): Promise
   for (const recording of recordings) {
     several.push({ ...(await sourceOf(recording.id)), recordingId: recording.id, title: titleOf(recording) });
   }
-  return inWriting(await longTasks.run({ kind: 'several', template, sources: several }));
+  return longTasks.run({ kind: 'several', template, sources: several, figures: await figures() });
 }
 
 /** Keeps a write-up in pencil; the same template made again takes the place of the one before. */

@@ -44,11 +44,13 @@ const waiting: (() => void)[] = [];
 
 /** Waits for a turn. @returns a function that ends it */
 async function turn(): Promise<() => void> {
-  if (running >= MOST_AT_ONCE) await new Promise<void>((resolve) => waiting.push(resolve));
-  running++;
+  if (running < MOST_AT_ONCE) running++;
+  else await new Promise<void>((resolve) => waiting.push(resolve));
   return () => {
-    running--;
-    waiting.shift()?.();
+    const next = waiting.shift();
+    // The place goes from hand to hand, so that nobody slips in between.
+    if (next) next();
+    else running--;
   };
 }
 

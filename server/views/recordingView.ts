@@ -3,7 +3,6 @@ import type { Recording as RecordingAnswer, RecordingCard, WriteUp } from '@imme
 import type { Todo } from '@immeld/core/contract/todos';
 import type { Slip } from '@immeld/core/contract/slips';
 import fs from 'node:fs';
-import { QueryTypes } from 'sequelize';
 import { PassageRow } from '../models/passage';
 import { Person } from '../models/person';
 import { Project } from '../models/project';
@@ -12,6 +11,7 @@ import { SlipRow } from '../models/slip';
 import { Tag } from '../models/tag';
 import { TodoRow } from '../models/todo';
 import { WriteUpRow } from '../models/writeUp';
+import { readPassages } from '../transcript/readPassages';
 import { speakersIn } from '../transcript/speakers';
 import type { SoundStore } from '../storage/soundStore';
 
@@ -21,7 +21,11 @@ const FIRST_WORDS_LENGTH = 180;
 
 type Titled = Pick<Recording, 'title' | 'suggestion' | 'fileName'>;
 
-export const todoView = (row: TodoRow, recording: Titled | undefined = row.recording): Todo => ({
+/** What a to-do is shown by; a row as it lies in the database is enough. */
+export type ShownTodo = Pick<TodoRow, keyof Omit<Todo, 'recordingTitle' | 'isDone' | 'doneAt' | 'position'>> &
+  Pick<TodoRow, 'doneAt' | 'createdAt'> & { position?: number | null; recording?: Titled };
+
+export const todoView = (row: ShownTodo, recording: Titled | undefined = row.recording): Todo => ({
   id: row.id,
   recordingId: row.recordingId,
   recordingTitle: recording ? titleOf(recording) : null,
@@ -115,7 +119,7 @@ export async function recordingView(id: string, sounds: SoundStore): Promise<Rec
   const recording = await Recording.findByPk(id, { include: SHOWN_WITH });
   if (!recording) return null;
   const [passages, todos, writeUps, slips] = await Promise.all([
-    passagesToShow(id),
+    readPassages(id),
     TodoRow.findAll({ where: { recordingId: id, binnedAt: null } }),
     WriteUpRow.findAll({ where: { recordingId: id } }),
     SlipRow.findAll({ where: { recordingId: id, binnedAt: null }, order: [['startMs', 'ASC']] }),
@@ -138,22 +142,4 @@ export async function recordingView(id: string, sounds: SoundStore): Promise<Rec
     writeUps: writeUps.map(writeUpView),
     slips: slips.map(slipView),
   };
-}
-
-type ShownPassage = ReturnType<typeof passageView>;
-
-/** The passages of a recording as they lie in the database; to make models of hours of words takes long. */
-async function passagesToShow(recordingId: string): Promise<(ShownPassage & { written: string })[]> {
-  const rows = await PassageRow.sequelize!.query<
-    Omit<ShownPassage, 'words' | 'startsParagraph'> & { words: string; startsParagraph: number; written: string }
-  >(
-    `SELECT id, revision, start_ms AS startMs, end_ms AS endMs, speaker, starts_paragraph AS startsParagraph, words, written
-     FROM passages WHERE recording_id = ? ORDER BY position`,
-    { replacements: [recordingId], type: QueryTypes.SELECT },
-  );
-  return rows.map((row) => ({
-    ...row,
-    startsParagraph: Boolean(row.startsParagraph),
-    words: JSON.parse(row.words) as ShownPassage['words'],
-  }));
 }

@@ -9,21 +9,21 @@ import { sharedSettings } from '../models/settings';
 import { SheetRow } from '../models/sheet';
 import { SlipRow } from '../models/slip';
 import { TodoRow } from '../models/todo';
-import { passagesOf, plainPassage } from '../transcript/corrections';
+import { readPassages } from '../transcript/readPassages';
 import { longTasks } from '../tasks/taskPool';
 import { recordingsIn } from './scope';
 
 async function sourceOf(recordingId: string): Promise<Source> {
   const [recording, passages, slips, todos] = await Promise.all([
     Recording.findByPk(recordingId, { include: { model: Project, as: 'project' } }),
-    passagesOf(recordingId),
+    readPassages(recordingId),
     SlipRow.findAll({ where: { recordingId, binnedAt: null }, order: [['startMs', 'ASC']] }),
     TodoRow.findAll({ where: { recordingId, binnedAt: null, state: { [Op.ne]: 'dropped' } } }),
   ]);
   // Where nothing that was said names a project, it is that of the recording, as on the list of to-dos.
   const usual = todos.some((t) => t.project) ? null : (recording?.project?.name ?? null);
   return {
-    passages: passages.map(plainPassage),
+    passages,
     slips: slips.map(({ kind, mark, startMs, endMs, text }) => ({ kind, mark, startMs, endMs, text })),
     todos: todos.map(({ id, text, who, due, project, startMs, doneAt }) => ({
       ...{ id, text, who, due, project: project ?? usual, startMs, isDone: doneAt !== null },

@@ -3,7 +3,7 @@ import type { Recording as RecordingAnswer, RecordingCard, WriteUp } from '@imme
 import type { Todo } from '@immeld/core/contract/todos';
 import type { Slip } from '@immeld/core/contract/slips';
 import fs from 'node:fs';
-import { PassageRow } from '../models/passage';
+import { type PassageRow } from '../models/passage';
 import { Person } from '../models/person';
 import { Project } from '../models/project';
 import { Recording, titleOf } from '../models/recording';

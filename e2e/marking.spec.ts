@@ -78,7 +78,7 @@ for (const [name, viewport] of [
       await selectWords(page, 6, 7);
       const second = page.waitForEvent('filechooser');
       await bar.getByRole('button', { name: 'Picture' }).click();
-      await (await second).setFiles({ name: 'no.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });
+      await (await second).setFiles({ name: 'no.png', mimeType: 'image/png', buffer: Buffer.from('not a picture') });
       await expect(page.getByRole('alert')).toBeVisible();
       expect((await get()).slips.filter((s) => s.kind === 'picture')).toHaveLength(1);
       for (const slip of (await get()).slips) {

@@ -15,7 +15,7 @@ test('a link is made, opened by somebody without an account, followed by ear, an
   await page.getByRole('switch', { name: 'The sound' }).click();
   await page.getByRole('switch', { name: 'Write-ups and to-dos' }).click();
   // Nobody has accepted anything of it: it goes along where that is wanted, and says so.
-  await page.getByRole('switch', { name: 'Proposals too' }).click();
+  await page.getByRole('switch', { name: 'Include proposals' }).click();
   await expectAccessible(page);
   await page.getByRole('button', { name: 'Make the link' }).click();
   const row = page.getByRole('article', { name: 'Walk the quay with Bram' });

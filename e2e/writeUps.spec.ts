@@ -34,7 +34,7 @@ test('the appointment becomes minutes, then a note whose check box is the to-do,
   await sheet.getByRole('button', { name: 'In short: shorter' }).click();
   await expect(sheet.getByText('at most 1 sentence')).toBeVisible();
 
-  await sheet.getByRole('switch', { name: /^Accept its \d+ to-dos too/ }).click();
+  await sheet.getByRole('switch', { name: /^Also accept its \d+ to-dos/ }).click();
   await sheet.getByRole('button', { name: 'Keep as a note' }).click();
   await expect(page).toHaveURL(/\/notes\//);
   const editor = page.getByRole('textbox', { name: 'Note', exact: true });

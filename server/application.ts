@@ -232,7 +232,7 @@ function problemFrom(error: unknown): Problem {
   if (status === 404) return new Problem('not-found', 'There is nothing at this address.');
   // A bad percent sign in the address, a charset or packing that nobody knows, a request that broke off.
   if (typeof status === 'number' && status >= 400 && status < 500)
-    return new Problem('invalid-request', 'This request is not written as requests are.');
+    return new Problem('invalid-request', 'The server cannot read this request.');
   if (error instanceof UniqueConstraintError)
     return new Problem('not-possible-now', 'There is something with this name or id already.');
   console.error(error);

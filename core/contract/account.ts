@@ -35,7 +35,7 @@ export const newAccountSchema = yup
   .noUnknown();
 
 export const passwordChangeSchema = yup
-  .object({ password: yup.string().max(200).required('Type the password that you have.'), newPassword: newPassword() })
+  .object({ password: yup.string().max(200).required('Type your current password.'), newPassword: newPassword() })
   .noUnknown();
 
 /** What is typed to sign in is compared as it is: rules for new passwords do not lock old ones out. */

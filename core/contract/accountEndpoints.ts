@@ -78,7 +78,7 @@ export const ACCOUNT_ENDPOINTS = {
   endOtherSessions: endpoint({
     method: 'delete',
     path: '/sessions',
-    summary: 'Sign all other devices out',
+    summary: 'Sign out all other devices',
     params: none,
     query: none,
     body: null,
@@ -87,7 +87,7 @@ export const ACCOUNT_ENDPOINTS = {
   changePassword: endpoint({
     method: 'post',
     path: '/account/password',
-    summary: 'Change the password; all other devices are signed out',
+    summary: 'Change password; all other devices are signed out',
     params: none,
     query: none,
     body: passwordChangeSchema,

@@ -65,22 +65,22 @@ function problemOf(shape: Shape, value: unknown, path: string): string | null {
   if (value === null || value === undefined) return null;
   switch (shape.type) {
     case 'text':
-      if (typeof value !== 'string') return `${called(path)} has to be a text.`;
+      if (typeof value !== 'string') return `${called(path)} must be text.`;
       // Blanks around it are taken off before it is measured, so some more may come.
       if (value.length > shape.most * 2 + 100) {
         return `${called(path)} may have at most ${inWords(shape.most)} characters.`;
       }
-      return value.includes('\u0000') ? `${called(path)} holds a character that no text has.` : null;
+      return value.includes('\u0000') ? `${called(path)} contains a character that cannot be stored.` : null;
     case 'number':
       return typeof value === 'number' || (typeof value === 'string' && value.length <= 40)
         ? null
-        : `${called(path)} has to be a number.`;
+        : `${called(path)} must be a number.`;
     case 'boolean':
       return typeof value === 'boolean' || value === 'true' || value === 'false'
         ? null
-        : `${called(path)} has to be true or false.`;
+        : `${called(path)} must be true or false.`;
     case 'list': {
-      if (!Array.isArray(value)) return `${called(path)} has to be a list.`;
+      if (!Array.isArray(value)) return `${called(path)} must be a list.`;
       if (value.length > shape.most) return `${called(path)} may hold at most ${inWords(shape.most)}.`;
       for (const [i, item] of value.entries()) {
         const problem = problemOf(shape.of, item, `${path}[${i}]`);
@@ -89,7 +89,7 @@ function problemOf(shape: Shape, value: unknown, path: string): string | null {
       return null;
     }
     case 'object': {
-      if (typeof value !== 'object' || Array.isArray(value)) return `${called(path)} has to be an object.`;
+      if (typeof value !== 'object' || Array.isArray(value)) return `${called(path)} must be an object.`;
       const names = Object.keys(value);
       if (names.length > shape.mostFields) return `${called(path)} has too many fields.`;
       for (const name of names) {
@@ -112,9 +112,9 @@ function treeProblem(root: unknown, path: string): string | null {
   let count = 0;
   while (waiting.length) {
     const { value, depth } = waiting.pop()!;
-    if (++count > MOST_NODES || depth > DEEPEST) return `${called(path)} is larger than can be kept.`;
+    if (++count > MOST_NODES || depth > DEEPEST) return `${called(path)} is too large.`;
     if (typeof value === 'string' && value.includes('\u0000')) {
-      return `${called(path)} holds a character that no text has.`;
+      return `${called(path)} contains a character that cannot be stored.`;
     }
     if (typeof value !== 'object' || value === null) continue;
     if (Object.hasOwn(value, '__proto__')) return `${called(path)} has a field that is not known: __proto__.`;

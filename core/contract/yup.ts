@@ -2,7 +2,7 @@
 import { setLocale } from 'yup';
 
 const KINDS: Record<string, string> = {
-  ...{ string: 'a text', number: 'a number', boolean: 'true or false', date: 'a date' },
+  ...{ string: 'text', number: 'a number', boolean: 'true or false', date: 'a date' },
   ...{ array: 'a list', object: 'an object' },
 };
 
@@ -13,7 +13,7 @@ setLocale({
     defined: '“${path}” is missing.',
     notNull: '“${path}” has to be given.',
     oneOf: '“${path}” has to be one of these: ${values}.',
-    notType: ({ path, type }) => `“${path}” has to be ${KINDS[type] ?? type}.`,
+    notType: ({ path, type }) => `“${path}” must be ${KINDS[type] ?? type}.`,
   },
   string: {
     length: '“${path}” has to have ${length} characters.',

@@ -36,7 +36,7 @@ export const ownHostsOnly =
     if (!isOwnHost(request.headers.host, hosts)) {
       throw new Problem(
         'not-allowed',
-        'Immeld does not answer under this name. Whoever runs it can add the name to IMMELD_HOSTS.',
+        'Immeld does not accept requests for this host name. The operator can allow it with IMMELD_HOSTS.',
       );
     }
     next();

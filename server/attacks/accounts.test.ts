@@ -85,7 +85,7 @@ it.each(['1234567890', 'password123', 'qwertyuiop', 'aaaaaaaaaaaa'])('the passwo
     await someone()
   ).ask<{ detail: string }>('POST', '/account', { email: address(), password: weak });
   expect(refused.status).toBe(400);
-  expect(refused.body.detail).toContain('guessed too easily');
+  expect(refused.body.detail).toContain('too easy to guess');
 });
 
 it('behind a proxy with TLS the cookie is only sent by TLS, and each visitor has limits of their own', async () => {

@@ -62,7 +62,7 @@ it('an archive with a line without end ends in a sentence; the server goes on', 
   const archive = await changed('objects/notes.jsonl', `{"a":"${'x'.repeat(70_000_000)}"}`, 'line.zip');
   expect(fs.statSync(archive).size).toBeLessThan(1_000_000);
   const { state, problem } = await broughtBack(owner, archive);
-  expect([state, problem]).toEqual(['failed', 'This archive was not made by Immeld as it is.']);
+  expect([state, problem]).toEqual(['failed', 'This archive was changed after Immeld made it.']);
   expect((await owner.ask('GET', '/status')).status).toBe(200);
   expect(fs.readdirSync(at('data/work'))).toEqual([]);
 });

@@ -113,7 +113,7 @@ export class BringingsBack {
 function sentenceFor(error: unknown): string {
   if (error instanceof ProcessProblem && ARCHIVE_PROBLEMS.has(error.kind)) return error.message;
   if (error instanceof ProcessProblem && error.kind === 'TooHeavy') {
-    return 'This archive takes more memory or time than it may have. Nothing was changed.';
+    return 'This archive is too large for the server to read. Nothing was changed.';
   }
   if ((error as NodeJS.ErrnoException)?.code === 'ENOSPC') {
     return 'The disk of the server is full. Nothing was changed; make room and try again.';

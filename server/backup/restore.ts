@@ -35,7 +35,7 @@ function refuseTooLarge({ files }: Manifest, archiveBytes: number, free: number)
   const bytesOf = (areObjects: boolean) =>
     files.filter((f) => f.path.startsWith('objects/') === areObjects).reduce((sum, f) => sum + f.size, 0);
   if (bytesOf(false) > archiveBytes || bytesOf(true) > LARGEST_OBJECTS) {
-    throw new ArchiveProblem('This archive unpacks to more than Immeld writes. It was not made by Immeld as it is.');
+    throw new ArchiveProblem('This archive unpacks to more than Immeld wrote. It was changed after Immeld made it.');
   }
   const needed = files.reduce(
     (sum, { path: name, size }) => sum + size * (name.startsWith('objects/') ? DATABASE_PER_OBJECTS : 1),
@@ -179,7 +179,7 @@ async function rebuild(archive: Archive, storage: string): Promise<void> {
     if (loose.length) throw new ArchiveProblem('Objects in the archive point to others that are not there.');
     await migrate(database);
   } catch (error) {
-    throw error instanceof LineTooLong ? new ArchiveProblem('This archive was not made by Immeld as it is.') : error;
+    throw error instanceof LineTooLong ? new ArchiveProblem('This archive was changed after Immeld made it.') : error;
   } finally {
     await database.close();
   }

@@ -12,7 +12,7 @@ const EARLY_MINUTES = 10;
 
 /** Following the rules of a calendar that takes longer is given up. */
 const LONGEST_READING_MS = 2000;
-const TOO_LONG = 'The rules of this calendar take too long to follow, so its appointments are not shown.';
+const TOO_LONG = 'The repeating events of this calendar take too long to work out, so it is not shown.';
 
 /** Contents that were given up; the same are not tried again. */
 const givenUp = new Map<string, string>();

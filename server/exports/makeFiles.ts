@@ -216,7 +216,7 @@ export async function* filesOf(
       break;
     }
     if (source.kind === 'recording' && choices.marksOnly && marksOf(source.recording).length === 0) {
-      miss(`In “${title}” no words are marked, so there is no file of them.`);
+      miss(`In “${title}” no words are marked, so there is nothing to export.`);
       continue;
     }
     if (format === 'docx' || format === 'pdf') {

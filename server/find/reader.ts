@@ -53,7 +53,7 @@ export class FindReader implements FindDatabase {
     try {
       return await connection.database.query<T>(sql, options);
     } catch (error) {
-      if (isBroken) throw new Problem('too-large', 'This takes too long to look for. Ask for fewer words, or others.');
+      if (isBroken) throw new Problem('too-large', 'This search takes too long. Use fewer or different words.');
       throw error;
     } finally {
       clearTimeout(limit);

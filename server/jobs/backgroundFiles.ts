@@ -39,7 +39,7 @@ export class BackgroundFiles {
     this.sweep();
     const making = this.list().filter((view) => view.state === 'making').length;
     if (making >= MOST_MAKING) {
-      throw new Problem('too-many', 'Five files are being made already. Wait until one of them is ready, or stop one.');
+      throw new Problem('too-many', 'Five files are already being made. Wait for one to finish, or stop one.');
     }
     const id = randomUUID();
     const job: Running = {

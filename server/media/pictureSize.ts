@@ -17,13 +17,13 @@ export async function measured(bytes: Buffer): Promise<MeasuredPicture> {
   const container = await containerOfBytes(bytes);
   const size = container?.kind === 'picture' ? sizeOf(bytes) : null;
   if (!container || !size) {
-    throw new Problem('invalid-request', 'This is no picture that can be shown: PNG, JPEG, GIF or WebP.');
+    throw new Problem('invalid-request', 'This is not a picture that Immeld can show. Use PNG, JPEG, GIF or WebP.');
   }
   const pixels = size.width * size.height;
   if (pixels > MOST_PIXELS) {
     throw new Problem(
       'too-large',
-      `This picture has ${inMillions(pixels)} pixels. Immeld takes pictures of at most ${inMillions(MOST_PIXELS)}; make it smaller first.`,
+      `This picture has ${inMillions(pixels)} pixels. The limit is ${inMillions(MOST_PIXELS)}. Make it smaller and try again.`,
     );
   }
   return { container, ...size };

@@ -8,7 +8,7 @@ import { Agent, type RequestInit, type Response, buildConnector, fetch } from 'u
 export class AddressRefused extends Error {
   constructor() {
     super(
-      'This address leads into this machine or its own network. Whoever runs Immeld can allow that (IMMELD_ALLOW_LOCAL).',
+      'This address points to this computer or its local network. The operator can allow it with IMMELD_ALLOW_LOCAL.',
     );
     this.name = 'AddressRefused';
   }

@@ -34,10 +34,7 @@ async function answerFor(id: string, isDemo: boolean) {
 /** Throws Problem where a password is guessed within ten thousand million tries (by zxcvbn, its score 3). */
 async function refuseWeak(password: string, email: string): Promise<void> {
   if (!(await quickTasks.run({ kind: 'password', password, email }))) {
-    throw new Problem(
-      'invalid-request',
-      'This password is guessed too easily. Some words in a row that have nothing to do with each other are good.',
-    );
+    throw new Problem('invalid-request', 'This password is too easy to guess. Use several unrelated words.');
   }
 }
 
@@ -75,7 +72,10 @@ export function accountRoutes(isDemo: boolean, parts: RemovalParts): Router {
     // It takes as long, and says no more, when the address has an account.
     const passwordHash = await hashPassword(body.password);
     if (await AccountRow.count({ where: { email: body.email } })) {
-      throw new Problem('not-possible-now', 'This e-mail address cannot be used to sign up. If it is yours, sign in.');
+      throw new Problem(
+        'not-possible-now',
+        'You cannot sign up with this e-mail address. If it is yours, sign in instead.',
+      );
     }
     const own = accountId();
     const guest = own && !isShared(own) ? await AccountRow.findByPk(own) : null;

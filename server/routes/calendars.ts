@@ -57,7 +57,7 @@ export function calendarRoutes(outside: Outside): Router {
 
   serve(router, ENDPOINTS.listAppointments, async ({ query: { from, to, zone } }) => {
     if (Date.parse(to) - Date.parse(from) > MOST_DAYS * DAY_MS) {
-      throw new Problem('invalid-request', `At most ${MOST_DAYS} days of appointments can be looked at together.`);
+      throw new Problem('invalid-request', `Ask for at most ${MOST_DAYS} days at once.`);
     }
     return { items: await appointmentsBetween(from, to, zone ?? serverZone()) };
   });

@@ -256,7 +256,7 @@ describe('earlier texts and pictures', () => {
     const picture = await fetch(`${server.address}/api/note-pictures/${added.id}`);
     expect(picture.headers.get('Content-Type')).toBe('image/png');
     expect(Buffer.from(await picture.arrayBuffer()).equals(png)).toBe(true);
-    expect((await put(Buffer.from('no picture'))).status).toBe(400);
+    expect((await put(Buffer.from('not a picture'))).status).toBe(400);
     expect((await fetch(`${server.address}/api/note-pictures/${id}`)).status).toBe(404);
   });
 });

@@ -21,8 +21,8 @@ const ABANDONED_AFTER_MS = 7 * 24 * 3600 * 1000;
 const DISK_FULL = { status_code: 507, body: 'The disk of the server is full.\n' };
 const REFUSALS = {
   disk: DISK_FULL,
-  quota: { status_code: 507, body: 'There is no more room for this account.\n' },
-  'too many': { status_code: 429, body: 'Too many files are on their way. Wait until some have arrived.\n' },
+  quota: { status_code: 507, body: 'The storage of this account is full.\n' },
+  'too many': { status_code: 429, body: 'Too many uploads at once. Wait until some have finished.\n' },
 } satisfies Record<Refusal, object>;
 const NO_UPLOAD = { status_code: 404, body: 'There is no such upload.\n' };
 /** Names that the package gives. */

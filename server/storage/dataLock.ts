@@ -4,9 +4,7 @@ import sqlite3 from 'sqlite3';
 /** Another server works in this data folder. */
 export class FolderInUse extends Error {
   constructor(folder: string) {
-    super(
-      `Another Immeld works in ${folder}. Two of them would spoil each other’s data: stop it, or choose another folder.`,
-    );
+    super(`Another Immeld server is already using ${folder}. Stop it first, or choose another folder.`);
     this.name = 'FolderInUse';
   }
 }

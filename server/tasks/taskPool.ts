@@ -44,9 +44,7 @@ export class TaskPool {
     { signal, limitMs = this.rules.limitMs }: { signal?: AbortSignal; limitMs?: number } = {},
   ): Promise<TaskResult<T>> {
     if (this.waiting.length >= this.rules.longestQueue) {
-      return Promise.reject(
-        new Problem('too-many', 'The server has more to do just now than it can take in. Try again in a moment.'),
-      );
+      return Promise.reject(new Problem('too-many', 'The server is busy. Try again in a moment.'));
     }
     return new Promise((resolve, reject) => {
       this.waiting.push({ task, limitMs, signal, resolve: resolve as (result: unknown) => void, reject });
@@ -71,7 +69,7 @@ export class TaskPool {
     slot.current = waiting;
     slot.worker ??= this.hire(slot);
     const stop = () =>
-      this.replace(slot, new Problem('too-large', 'This takes longer than can be waited for. Try it with less of it.'));
+      this.replace(slot, new Problem('too-large', 'This takes too long. Try again with a shorter text.'));
     slot.timer = setTimeout(stop, waiting.limitMs);
     waiting.signal?.addEventListener('abort', () => slot.current === waiting && this.replace(slot, aborted()), {
       once: true,

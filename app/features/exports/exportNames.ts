@@ -31,7 +31,7 @@ export const SWITCHES: { key: keyof ExportChoices; label: string; hint?: string 
   { key: 'pictures', label: 'Pictures' },
   { key: 'writeUps', label: 'Write-ups', hint: 'that you have accepted' },
   { key: 'todos', label: 'To-dos', hint: 'that you have accepted' },
-  { key: 'proposals', label: 'Proposals too', hint: 'marked as proposed' },
+  { key: 'proposals', label: 'Include proposals', hint: 'marked as proposed' },
   { key: 'header', label: 'Title, date and length on top' },
   { key: 'titlePage', label: 'These on a page of their own' },
   { key: 'consent', label: 'The consent note' },

@@ -205,7 +205,7 @@ function Choices({ format, settings, onChange }: ChoicesProps) {
   const has = (key: keyof typeof choices) => CHOICES_OF[format].includes(key);
   return (
     <>
-      {format === 'csv' && <Type tone="faint">All accepted to-dos of what is taken along.</Type>}
+      {format === 'csv' && <Type tone="faint">All accepted to-dos of the exported items.</Type>}
       <View style={isWide ? { flexDirection: 'row', flexWrap: 'wrap' } : {}}>
         {SWITCHES.filter(({ key }) => has(key)).map(({ key, label, hint }) => (
           <View key={key} style={isWide ? { width: '50%' } : {}}>

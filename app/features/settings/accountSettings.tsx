@@ -107,7 +107,7 @@ function Devices({ changes }: { changes: Changes }) {
         </View>
       ))}
       {(data?.items.length ?? 0) > 1 && (
-        <WordButton label="Sign all other devices out" onPress={() => endOtherSessions.mutate()} />
+        <WordButton label="Sign out all other devices" onPress={() => endOtherSessions.mutate()} />
       )}
     </View>
   );

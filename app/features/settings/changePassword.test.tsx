@@ -8,17 +8,17 @@ const Part = () => <ChangePassword changes={useChanges()} />;
 const button = (name: string) => screen.getByRole('button', { name });
 
 async function fillIn(hand: ReturnType<typeof mount>['hand']) {
-  await hand.click(button('Change the password'));
-  await hand.type(screen.getByLabelText('Password that you have'), 'old words');
+  await hand.click(button('Change password'));
+  await hand.type(screen.getByLabelText('Current password'), 'old words');
   await hand.type(screen.getByLabelText('New password, at least 10 characters'), 'new words in a row');
-  await hand.click(button('Change it'));
+  await hand.click(button('Save'));
 }
 
 test('the password is changed, and that is said', async () => {
   const server = answering({ [ADDRESS]: { id: 'me', email: 'a@b.example', isShared: false } });
   const { hand } = mount(<Part />);
   await fillIn(hand);
-  await waitFor(() => expect(screen.getByText(/^The password is changed/)).toBeTruthy());
+  await waitFor(() => expect(screen.getByText(/^Password changed/)).toBeTruthy());
   expect(server.sent()).toMatchObject([{ body: { password: 'old words', newPassword: 'new words in a row' } }]);
 });
 
@@ -27,5 +27,5 @@ test('a refusal is shown, and what was typed stays', async () => {
   const { hand } = mount(<Part />);
   await fillIn(hand);
   expect((await screen.findByRole('alert')).textContent).toContain('do not belong together');
-  expect(screen.getByLabelText<HTMLInputElement>('Password that you have').value).toBe('old words');
+  expect(screen.getByLabelText<HTMLInputElement>('Current password').value).toBe('old words');
 });

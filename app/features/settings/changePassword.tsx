@@ -20,8 +20,8 @@ export function ChangePassword({ changes }: { changes: Changes }) {
   if (!isOpen) {
     return (
       <>
-        <WordButton label="Change the password" onPress={() => setIsOpen(true)} />
-        {changePassword.isSuccess && <Type role="status">The password is changed. Other devices are signed out.</Type>}
+        <WordButton label="Change password" onPress={() => setIsOpen(true)} />
+        {changePassword.isSuccess && <Type role="status">Password changed. Your other devices are signed out.</Type>}
       </>
     );
   }
@@ -30,7 +30,7 @@ export function ChangePassword({ changes }: { changes: Changes }) {
     <View style={{ gap: 8 }}>
       {changePassword.error && <Failure error={changePassword.error} />}
       <Field
-        label="Password that you have"
+        label="Current password"
         value={password}
         onChangeText={setPassword}
         autoComplete="current-password"
@@ -44,16 +44,16 @@ export function ChangePassword({ changes }: { changes: Changes }) {
         {...secret}
       />
       <Type size="tiny" tone="faint">
-        All other devices are signed out. They sign in again with the new password.
+        This signs out all your other devices.
       </Type>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
         <FrameButton
-          label="Change it"
+          label="Save"
           isMain
           disabled={password === '' || newPassword === '' || changePassword.isPending}
           onPress={() => changePassword.mutate({ password, newPassword }, { onSuccess: close })}
         />
-        <WordButton label="Leave it" onPress={close} />
+        <WordButton label="Cancel" onPress={close} />
       </View>
     </View>
   );

@@ -15,7 +15,7 @@ const OPTIONS = [
   { key: 'withSound', label: 'The sound', hint: 'the words follow it' },
   { key: 'withSlips', label: 'The margin', hint: 'marks, slips, pictures, comments' },
   { key: 'withWriteUps', label: 'Write-ups and to-dos', hint: 'that you have accepted' },
-  { key: 'withProposals', label: 'Proposals too', hint: 'marked as proposed' },
+  { key: 'withProposals', label: 'Include proposals', hint: 'marked as proposed' },
   { key: 'isListed', label: 'Search engines may list it' },
 ] as const;
 

@@ -71,8 +71,8 @@ export function OneSheet({ sheet, of, changes: { again, drop, keep }, isNew, pro
         {todoCount > 0 && (
           <Choice
             role="switch"
-            label={todoCount === 1 ? 'Accept its to-do too' : `Accept its ${todoCount} to-dos too`}
-            hint="without it they stand in the note as proposed"
+            label={todoCount === 1 ? 'Also accept its to-do' : `Also accept its ${todoCount} to-dos`}
+            hint="otherwise the note lists them as proposed"
             isOn={acceptsTodos}
             onPress={() => setAcceptsTodos(!acceptsTodos)}
           />

@@ -50,6 +50,9 @@ import { standInLanguageModel } from './standIns/languageModel';
 import type { Outside } from './outside/outside';
 import type { SoundStore } from './storage/soundStore';
 
+/** Of zlib's levels from 1 to 9. */
+const QUICK_LEVEL = 2;
+
 export type ApplicationParts = {
   database: Sequelize;
   /** Where finding asks. */
@@ -87,6 +90,8 @@ export function createApplication(parts: ApplicationParts): Express {
   });
   application.use(
     compression({
+      // The app's own files are packed by the build. Answers are packed while somebody waits: quickly rather than tightly.
+      level: QUICK_LEVEL,
       filter: (request, response) =>
         !/\/(?:events|model-sheets)$/.test(request.path) && compression.filter(request, response),
     }),

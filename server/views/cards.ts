@@ -14,7 +14,7 @@ type Row = {
   problem: string | null;
   startedAt: string;
   durationMs: number | null;
-  peaks: string;
+  updatedAt: string;
   folderId: string | null;
   filedAt: string | null;
   binnedAt: string | null;
@@ -27,18 +27,41 @@ type Row = {
 };
 
 const COLUMNS = `r.id, r.title, r.file_name AS fileName, r.source, r.state, r.problem, r.started_at AS startedAt,
-  r.duration_ms AS durationMs, r.peaks, r.folder_id AS folderId, r.filed_at AS filedAt, r.binned_at AS binnedAt,
+  r.duration_ms AS durationMs, r.updated_at AS updatedAt, r.folder_id AS folderId, r.filed_at AS filedAt, r.binned_at AS binnedAt,
   r.archived_at AS archivedAt, r.is_favourite AS isFavourite, r.is_recovered AS isRecovered, r.appointment, r.suggestion,
   p.name AS project`;
+
+/** Strips by recording, as they were when the row was last written: they are looked at far more often than they change. */
+const knownStrips = new Map<string, { updatedAt: string; strip: number[] }>();
+const MOST_KNOWN = 5000;
+
+type Select = <T extends object>(sql: string, more?: Record<string, unknown>) => Promise<T[]>;
+
+async function stripsOf(rows: readonly Row[], select: Select): Promise<Map<string, number[]>> {
+  if (knownStrips.size + rows.length > MOST_KNOWN) knownStrips.clear();
+  const missing = rows.filter((r) => knownStrips.get(r.id)?.updatedAt !== r.updatedAt);
+  const read = missing.length
+    ? await select<{ id: string; peaks: string }>(
+        'SELECT id, peaks FROM recordings WHERE id IN (SELECT value FROM json_each(:missing))',
+        { missing: JSON.stringify(missing.map((r) => r.id)) },
+      )
+    : [];
+  const updatedAt = new Map(missing.map((r) => [r.id, r.updatedAt]));
+  for (const { id, peaks: text } of read) {
+    const peaks = JSON.parse(text) as number[];
+    knownStrips.set(id, { updatedAt: updatedAt.get(id)!, strip: peaks.length ? barsOf(peaks, STRIP_BARS) : [] });
+  }
+  return new Map(rows.map((r) => [r.id, knownStrips.get(r.id)?.strip ?? []]));
+}
 
 /**
  * Recordings as lists show them, in the order of their ids; those that are not the account's are left out. A list is asked for
  * more often than anything else, so its rows are read as they lie in the database, without making models of them.
  */
 export async function cardsOf(database: Sequelize, ids: readonly string[]): Promise<RecordingCard[]> {
-  const all = <T extends object>(sql: string) =>
+  const all: Select = <T extends object>(sql: string, more = {}) =>
     database.query<T>(sql, {
-      replacements: { account: accountId(), ids: JSON.stringify(ids) },
+      replacements: { account: accountId(), ids: JSON.stringify(ids), ...more },
       type: QueryTypes.SELECT,
     });
   const inIds = 'IN (SELECT value FROM json_each(:ids))';
@@ -63,18 +86,18 @@ export async function cardsOf(database: Sequelize, ids: readonly string[]): Prom
       .filter((n) => n.id === id)
       .map((n) => n.name)
       .sort((a, b) => a.localeCompare(b));
+  const strips = await stripsOf(rows, all);
   const byId = new Map(rows.map((r) => [r.id, r]));
   return ids.flatMap((id) => {
     const r = byId.get(id);
     if (!r) return [];
-    const peaks = JSON.parse(r.peaks) as number[];
     const suggestion = JSON.parse(r.suggestion) as Suggestion;
     const of = { id, title: r.title, fileName: r.fileName, suggestion };
     return {
       ...{ id, title: r.title, fileName: r.fileName, source: r.source, state: r.state, problem: r.problem },
       ...{ startedAt: r.startedAt, durationMs: r.durationMs, folderId: r.folderId, suggestion, project: r.project },
       firstWords: firstWords(passages.filter((p) => p.id === id)),
-      strip: peaks.length ? barsOf(peaks, STRIP_BARS) : [],
+      strip: strips.get(id) ?? [],
       ...{ tags: namesOf(tags, id), people: namesOf(people, id) },
       ...{ isFiled: r.filedAt !== null, isBinned: r.binnedAt !== null, isArchived: r.archivedAt !== null },
       ...{ isFavourite: Boolean(r.isFavourite), isRecovered: Boolean(r.isRecovered) },

@@ -86,5 +86,6 @@ test('who brings much waits for it: what somebody else brings afterwards comes n
     async () => turns.length,
     (count) => count === 9,
   );
-  expect(turns.indexOf(id)).toBe(2);
+  // Two places come free at about the same time: it gets one of them.
+  expect([2, 3]).toContain(turns.indexOf(id));
 });

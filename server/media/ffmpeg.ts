@@ -39,9 +39,6 @@ export function fence(): string[] {
   return (fenceOfThisSystem = [...limited, ...alone]);
 }
 
-/** Whether ffmpeg is there; the server says so at its start. */
-export const hasFfmpeg = (): boolean => works(ffmpegProgram(), '-hide_banner', '-version');
-
 /** Arguments before an input: only pipes, only this demuxer. */
 export const inputArguments = (container: Container, pipe: number): string[] => [
   ...['-protocol_whitelist', 'pipe', '-f', container.demuxer, '-i', `pipe:${pipe}`],

@@ -1,3 +1,4 @@
+import { hasFfmpeg } from './media/ffmpeg';
 import { operatorSettings } from './settings';
 import { startServer } from './start';
 
@@ -12,6 +13,11 @@ async function start(): Promise<void> {
   });
   console.log(`Immeld is ready at ${server.address}`);
   console.log(`Your recordings are kept in ${settings.dataFolder}`);
+  if (!hasFfmpeg()) {
+    console.warn(
+      'The program ffmpeg was not found. Sound is kept but cannot be read until it is installed: apt install ffmpeg',
+    );
+  }
   const stop = () => void server.close().finally(() => process.exit(0));
   process.once('SIGINT', stop);
   process.once('SIGTERM', stop);

@@ -20,7 +20,30 @@ export type Endpoint<P, Q, B, R> = {
 
 export const none = yup.object({});
 export const byId = yup.object({ id: yup.string().uuid('This address is not one of Immeld’s.').required() });
-export const dateText = (message: string) => yup.string().matches(/^\d{4}-\d{2}-\d{2}$/, message);
+const NO_SUCH_DAY = 'There is no such day in the calendar.';
+/** Weeks are counted back from a day; before this year there would be none that the calendar can name. */
+const FIRST_YEAR = '1000';
+
+/** Whether a date that is well written stands in the calendar; what has no date passes. */
+const isRealDay = (value: string | null | undefined): boolean => {
+  if (!value) return true;
+  const day = value.slice(0, 10);
+  const date = new Date(`${day}T00:00:00Z`);
+  return day >= FIRST_YEAR && !Number.isNaN(date.getTime()) && date.toISOString().startsWith(day);
+};
+
+/** A day of the calendar. @param message says how a day is written */
+export const dateText = (message: string) =>
+  yup
+    .string()
+    .matches(/^\d{4}-\d{2}-\d{2}$/, message)
+    .test('real-date', NO_SUCH_DAY, isRealDay);
+/** A day of the calendar, with a time or without. */
+export const dateOrTimeText = (message: string) =>
+  yup
+    .string()
+    .matches(/^\d{4}-\d{2}-\d{2}(T\d{2}:\d{2})?$/, message)
+    .test('real-date', NO_SUCH_DAY, isRealDay);
 /** IANA name of the person's time zone; without it the server's own. */
 export const zone = yup.string().max(60);
 export const listOf = <T extends yup.Schema>(schema: T) => yup.array().of(schema).required();

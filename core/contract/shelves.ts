@@ -150,3 +150,4 @@ export const recordingListQuery = yup.object({
   limit: yup.number().integer().min(1).max(200).default(50),
   offset: yup.number().integer().min(0).default(0),
 });
+export type RecordingListQuery = yup.InferType<typeof recordingListQuery>;

@@ -1,5 +1,5 @@
 import * as yup from './yup';
-import { byId, endpoint, listOf, none } from './endpoint';
+import { byId, dateOrTimeText, dateText, endpoint, listOf, none } from './endpoint';
 import { PENCIL_STATES } from './pencil';
 
 export const PRIORITIES = ['high', 'middle', 'low'] as const;
@@ -36,21 +36,8 @@ export const todoSchema = yup.object({
 });
 export type Todo = yup.InferType<typeof todoSchema>;
 
-const isRealDay = (value: string | null | undefined): boolean => {
-  if (!value) return true;
-  const date = new Date(`${value.slice(0, 10)}T00:00:00Z`);
-  return !Number.isNaN(date.getTime()) && date.toISOString().startsWith(value.slice(0, 10));
-};
-const due = () =>
-  yup
-    .string()
-    .matches(/^\d{4}-\d{2}-\d{2}(T\d{2}:\d{2})?$/, 'A date is written like 2026-05-12 or 2026-05-12T09:30.')
-    .test('real-date', 'There is no such day in the calendar.', isRealDay);
-const day = () =>
-  yup
-    .string()
-    .matches(/^\d{4}-\d{2}-\d{2}$/, 'A day is written like 2026-05-12.')
-    .test('real-date', 'There is no such day in the calendar.', isRealDay);
+const due = () => dateOrTimeText('A date is written like 2026-05-12 or 2026-05-12T09:30.');
+const day = () => dateText('A day is written like 2026-05-12.');
 
 const todoText = () =>
   yup.string().trim().min(1, 'A to-do needs some words.').max(500, 'A to-do may have at most 500 characters.');

@@ -1,3 +1,5 @@
+import { USUAL_CHOICES } from '@immeld/core/contract/exports';
+
 /** Requests that once kept the server's thread busy for seconds or for good, each with what it is. */
 export type BadRequest = { name: string; method: string; path: string; body?: unknown };
 
@@ -46,6 +48,13 @@ export function badRequests(recordingId: string, day = '2026-03-09'): BadRequest
     { name: 'thirty thousand places', method: 'PUT', path: '/todo-order', body: { places } },
     { name: 'a query of commas', method: 'GET', path: `/find?q=${encodeURIComponent(repeated('a,', 4000))}` },
     { name: 'a query of quotes', method: 'GET', path: `/find?q=${encodeURIComponent(repeated('"a" -', 4000))}` },
+    { name: 'the words of a long recording as a file', method: 'GET', path: `/recordings/${recordingId}/export/vtt` },
+    {
+      name: 'a page of a long recording',
+      method: 'POST',
+      path: '/exports/preview',
+      body: { item: { kind: 'recording', id: recordingId }, format: 'pdf', choices: USUAL_CHOICES.pdf },
+    },
     {
       name: 'a question without end',
       method: 'GET',

@@ -7,23 +7,19 @@ import { PARTS_FROM_MS } from '@immeld/core/contract/recordings';
 import type { Todo } from '@immeld/core/contract/todos';
 import { fileNameBy } from '@immeld/core/exports/fileNames';
 import { noteSheet } from '@immeld/core/exports/noteSheet';
-import { type RecordingToExport, marksOf, recordingSheet } from '@immeld/core/exports/recordingSheet';
-import { transcriptText } from '@immeld/core/exports/transcriptText';
+import { type ExportRules, type RecordingToExport, marksOf } from '@immeld/core/exports/recordingSheet';
 import { type Sheet, picturesOf } from '@immeld/core/exports/sheet';
-import { sheetHtml } from '@immeld/core/exports/sheetHtml';
-import { sheetMarkdown } from '@immeld/core/exports/sheetMarkdown';
-import { sheetText } from '@immeld/core/exports/sheetText';
-import { sentencesOf } from '@immeld/core/language/sentences';
 import { dayInWords } from '@immeld/core/formats/times';
 import { Folder } from '../models/folder';
 import { NoteRow } from '../models/note';
 import { Recording } from '../models/recording';
 import { sharedSettings } from '../models/settings';
 import { SheetRow } from '../models/sheet';
-import { passagesOf } from '../transcript/corrections';
 import type { SoundStore } from '../storage/soundStore';
-import { recordingView } from '../views/recordingView';
+import { recordingJson } from '../views/recordingView';
 import { longTasks } from '../tasks/taskPool';
+import { type DocumentSource, type SharedPlace, type TextFormat, pageForOthers, textOfSheet } from './makeDocument';
+import { document } from './document';
 import { pageFile } from './pageFile';
 import { pagePictures } from './pagePictures';
 import { soundEnding, writeSound } from './soundFile';
@@ -57,20 +53,18 @@ async function sourceOf(item: ExportItem, sounds: SoundStore, withParts: boolean
     if (!note) throw new Problem('not-found', 'There is no such note.');
     return { kind: 'note' as const, note };
   }
-  const view = await recordingView(item.id, sounds);
+  const read = await recordingJson(item.id, sounds);
   const row = await Recording.findByPk(item.id);
-  if (!view || !row) throw new Problem('not-found', 'There is no such recording here.');
+  if (!read || !row) throw new Problem('not-found', 'There is no such recording here.');
   const sheets = await SheetRow.findAll({ where: { recordingId: item.id } });
   const hasParts = withParts && (row.durationMs ?? 0) >= PARTS_FROM_MS;
-  const parts = hasParts
-    ? await longTasks.run({ kind: 'parts', sentences: sentencesOf(await passagesOf(item.id)) })
-    : [];
-  const recording: RecordingToExport = {
-    ...view,
+  const parts = hasParts ? await longTasks.run({ kind: 'parts', passages: read.passages }) : [];
+  const source = {
+    json: read.json,
     sheets: sheets.map(({ template, sections }) => ({ name: template.name, sections })),
     parts: parts.map(({ title, startMs }) => ({ title, startMs })),
   };
-  return { kind: 'recording' as const, recording, row };
+  return { kind: 'recording' as const, recording: read.view, hasWords: read.passages !== '[]', source, row };
 }
 type ItemSource = Awaited<ReturnType<typeof sourceOf>>;
 
@@ -99,42 +93,38 @@ async function namedAs(source: ItemSource, number: number): Promise<Named> {
   };
 }
 
-async function sheetOf(
-  source: ItemSource,
-  choices: ExportChoices,
-  soundName: string | null,
-  { hasWordTimes = false, owner = null }: { hasWordTimes?: boolean; owner?: string | null } = {},
-): Promise<Sheet> {
+type RecordingSource = Extract<ItemSource, { kind: 'recording' }>;
+type Ruling = Pick<ExportRules, 'choices' | 'soundName'> & Partial<ExportRules>;
+
+async function documentSource({ source }: RecordingSource, ruling: Ruling): Promise<DocumentSource> {
   const { figures, markKinds: kinds } = await sharedSettings();
-  if (source.kind === 'note') {
-    const { title, body, updatedAt } = source.note;
-    return noteSheet(
-      { title: title || 'Note', body, facts: [dayInWords(updatedAt.toISOString().slice(0, 10))] },
-      { hasHeader: choices.header, kinds },
-    );
-  }
-  const reading = { figures, hidesFillers: !choices.fillers };
-  return recordingSheet(source.recording, { choices, reading, kinds, soundName, hasWordTimes, owner });
+  const reading = { figures, hidesFillers: !ruling.choices.fillers };
+  return { ...source, rules: { reading, kinds, ...ruling } };
 }
 
-/** The text of a format that is one; null for those with pages of their own. */
+async function sheetOfNote({ title, body, updatedAt }: NoteRow, choices: ExportChoices): Promise<Sheet> {
+  return noteSheet(
+    { title: title || 'Note', body, facts: [dayInWords(updatedAt.toISOString().slice(0, 10))] },
+    { hasHeader: choices.header, kinds: (await sharedSettings()).markKinds },
+  );
+}
+
+const sheetOf = async (source: ItemSource, ruling: Ruling): Promise<Sheet> =>
+  source.kind === 'note'
+    ? sheetOfNote(source.note, ruling.choices)
+    : document({ kind: 'sheet', source: await documentSource(source, ruling) });
+
+/** The text of a format that is one; null where a note has no such form. */
 async function textOf(
   source: ItemSource,
-  format: ExportFormat,
-  choices: ExportChoices,
-  soundName: string | null,
-  pictures: ReadonlyMap<string, string>,
+  format: TextFormat,
+  ruling: Ruling,
+  pictures: ReadonlyMap<string, string> = new Map(),
 ): Promise<string | null> {
-  if (TIMED.has(format)) {
-    if (source.kind === 'note') return null;
-    const { figures, markKinds: kinds } = await sharedSettings();
-    const rules = { choices, kinds, reading: { figures, hidesFillers: !choices.fillers }, soundName: null };
-    return transcriptText(source.recording, format as 'srt' | 'vtt' | 'tsv' | 'json', rules);
+  if (source.kind === 'recording') {
+    return document({ kind: 'text', source: await documentSource(source, ruling), format, pictures });
   }
-  const sheet = await sheetOf(source, choices, soundName);
-  if (format === 'txt') return sheetText(sheet);
-  if (format === 'md') return sheetMarkdown(sheet, pictures);
-  return format === 'csv' ? null : sheetHtml(sheet, pictures);
+  return PAGES.has(format) ? textOfSheet(await sheetOfNote(source.note, ruling.choices), format, pictures) : null;
 }
 
 /** How a file will read: its text, or HTML for what has pages. Pictures are named, not shown. */
@@ -150,38 +140,34 @@ export async function previewOf(
     const text = source.kind === 'recording' ? todosCsv(todosToTake(source.recording, choices)) : '';
     return { isHtml: false, text, plain: text };
   }
-  const text = await textOf(source, format, choices, 'sound.m4a', new Map());
+  const isHtml = format === 'docx' || format === 'pdf' || format === 'html';
+  const text = await textOf(source, isHtml ? 'html' : format, {
+    choices,
+    soundName: TIMED.has(format) ? null : 'sound.m4a',
+  });
   if (text === null) throw new Problem('invalid-request', 'A note has no times, so there is no such file of it.');
-  const isHtml = ['docx', 'pdf', 'html'].includes(format);
-  return { isHtml, text, plain: isHtml ? sheetText(await sheetOf(source, choices, null)) : text };
+  const plain = isHtml ? ((await textOf(source, 'txt', { choices, soundName: null })) ?? '') : text;
+  return { isHtml, text, plain };
 }
 
-/** “Mine” is nobody’s for those who read it: headings of the templates that ship name the person. */
-const namingOwner = (sheet: Sheet, owner: string): Sheet => ({
-  ...sheet,
-  blocks: sheet.blocks.map((block) => {
-    if (block.kind !== 'heading') return block;
-    if (block.text === 'Mine to do') return { ...block, text: `To do for ${owner}` };
-    return block.text === 'My asides' ? { ...block, text: 'Asides' } : block;
-  }),
-});
-
-/** A recording or note as it is shown to others. Throws Problem where it is gone or lies in the bin. */
-export async function sheetToShow(
+/** A recording or note as a page for others. Throws Problem where it is gone or lies in the bin. */
+export async function pageToShow(
   item: ExportItem,
   choices: ExportChoices,
   sounds: SoundStore,
-  hasWordTimes: boolean,
-): Promise<Sheet> {
+  page: SharedPlace,
+): Promise<string> {
   const source = await sourceOf(item, sounds, true);
   const isBinned = source.kind === 'note' ? source.note.binnedAt !== null : source.row.binnedAt !== null;
   if (isBinned) throw new Problem('not-found', 'It lies in the bin.');
   const { ownName } = await sharedSettings();
   const owner = ownName || 'whoever shares this';
-  return namingOwner(await sheetOf(source, choices, null, { hasWordTimes, owner }), owner);
+  if (source.kind === 'note') return pageForOthers(await sheetOfNote(source.note, choices), page, owner);
+  const ruling = { choices, soundName: null, hasWordTimes: page.soundPath !== null, owner };
+  return document({ kind: 'shared-page', source: await documentSource(source, ruling), page });
 }
 
-const todosToTake = ({ todos }: RecordingToExport, { proposals }: ExportChoices): Todo[] =>
+const todosToTake = ({ todos }: Pick<RecordingToExport, 'todos'>, { proposals }: ExportChoices): Todo[] =>
   todos.filter((t) => t.state === 'ink' || (t.state === 'pencil' && proposals));
 
 /**
@@ -211,7 +197,7 @@ export async function* filesOf(
       miss(`“${title}” is a note: it has no times, so there is no ${format.toUpperCase()} of it.`);
       continue;
     }
-    if (source.kind === 'recording' && source.recording.passages.length === 0) {
+    if (source.kind === 'recording' && !source.hasWords) {
       miss(`“${title}” has no text yet.`);
       break;
     }
@@ -220,7 +206,7 @@ export async function* filesOf(
       continue;
     }
     if (format === 'docx' || format === 'pdf') {
-      const sheet = await sheetOf(source, choices, soundName);
+      const sheet = await sheetOf(source, { choices, soundName });
       const { pictures, missing } = await pagePictures(sounds, picturesOf(sheet));
       missing.forEach((m) => miss(`${m} (“${title}”)`));
       yield { name: `${name}.${format}`, bytes: await pageFile({ form: format, sheet, pictures }, signal) };
@@ -228,7 +214,10 @@ export async function* filesOf(
     }
     const shown = new Map<string, string>();
     if (format === 'md' || format === 'html') {
-      const { pictures, missing } = await pagePictures(sounds, picturesOf(await sheetOf(source, choices, soundName)));
+      const { pictures, missing } = await pagePictures(
+        sounds,
+        picturesOf(await sheetOf(source, { choices, soundName })),
+      );
       missing.forEach((m) => miss(`${m} (“${title}”)`));
       for (const [id, { type, bytes }] of pictures) {
         if (format === 'html')
@@ -240,7 +229,7 @@ export async function* filesOf(
         }
       }
     }
-    const text = await textOf(source, format, choices, soundName, shown);
+    const text = await textOf(source, format, { choices, soundName: TIMED.has(format) ? null : soundName }, shown);
     if (text !== null) yield { name: `${name}.${format}`, bytes: Buffer.from(text) };
   }
   if (sound && soundName && source.kind === 'recording') {

@@ -1,4 +1,5 @@
 /** A worker thread: recognises one file at a time with models that stay loaded. */
+import os from 'node:os';
 import { parentPort } from 'node:worker_threads';
 import { withoutAsides } from '@immeld/core/transcript/withoutAsides';
 import { proposalsFor } from '@immeld/core/filing/proposals';
@@ -10,6 +11,9 @@ import { transcribeFile } from '../recognition/transcribeFile';
 import type { FromWorker, ToWorker, WorkerTask } from './workerMessages';
 
 const PROGRESS_EVERY_MS = 250;
+/** People who read come first. On Linux this holds for the calling thread alone (setpriority(2), notes on NPTL). */
+const NICENESS = 15;
+if (process.platform === 'linux') os.setPriority(NICENESS);
 
 let models: Promise<TranscriberModels> | null = null;
 let running: { jobId: string; abort: AbortController } | null = null;

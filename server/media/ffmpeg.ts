@@ -1,5 +1,6 @@
 import { type ChildProcess, type StdioOptions, spawn, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
+import path from 'node:path';
 import { Readable } from 'node:stream';
 import { type Container } from './container';
 import { type Piece, moovFirst } from './moovFirst';
@@ -21,6 +22,20 @@ const LONGEST_REPORT = 20_000;
 
 /** The program, by the environment variable IMMELD_FFMPEG or as the system finds it. */
 export const ffmpegProgram = (): string => process.env['IMMELD_FFMPEG'] || 'ffmpeg';
+
+/** Whether the program is there and may be run. */
+export function hasFfmpeg(): boolean {
+  const program = ffmpegProgram();
+  const folders = program.includes('/') ? [''] : (process.env['PATH'] ?? '').split(path.delimiter).filter(Boolean);
+  return folders.some((folder) => {
+    try {
+      fs.accessSync(path.join(folder, program), fs.constants.X_OK);
+      return true;
+    } catch {
+      return false;
+    }
+  });
+}
 
 const works = (program: string, ...args: string[]): boolean =>
   spawnSync(program, args, { stdio: 'ignore', timeout: 5000 }).status === 0;
@@ -82,7 +97,7 @@ export type FfmpegRun = {
  * @param args of the inputs and the output
  * @param stdin what it is given on `pipe:0`, where we feed it ourselves
  * @param limitMs after which it is ended
- * Rejects where a source cannot be opened, or its index is damaged (BoxError).
+ * Rejects where the program is missing, where a source cannot be opened, or its index is damaged (BoxError).
  */
 export async function startFfmpeg(
   sources: readonly Source[],
@@ -102,6 +117,11 @@ export async function startFfmpeg(
   },
 ): Promise<FfmpegRun> {
   signal?.throwIfAborted();
+  if (!hasFfmpeg()) {
+    throw new Error(
+      'The program ffmpeg is missing on the server, so no sound can be read. Nothing is lost: try again once it is installed.',
+    );
+  }
   const inputs: Opened[] = [];
   try {
     for (const source of sources) inputs.push(await opened(source));

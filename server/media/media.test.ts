@@ -44,6 +44,15 @@ describe('what strangers send', () => {
     }
   });
 
+  it('is not blamed where the decoder is missing', async () => {
+    process.env['IMMELD_FFMPEG'] = at('nowhere');
+    try {
+      await expect(decodeSound(secret).next()).rejects.toThrow('The program ffmpeg is missing on the server');
+    } finally {
+      delete process.env['IMMELD_FFMPEG'];
+    }
+  });
+
   it('is decoded with limits of memory, time and files, and without a network', () => {
     const [program, ...args] = [...fence(), 'sh', '-c', 'ulimit -v; ulimit -t; ulimit -n; cat /proc/net/dev'];
     const said = execFileSync(program!, args, { encoding: 'utf8' }).split('\n');

@@ -294,7 +294,7 @@ describe('bad requests', () => {
     ['GET', `/recordings/${ID}/export/exe`, undefined, 404],
     ['GET', '/recordings?limit=9999', undefined, 400],
     ['GET', '/recordings?place=moon', undefined, 400],
-    ['GET', '/days/2025-13-45', undefined, 400],
+    ['GET', '/days/2025-13-45', undefined, 404],
     ['GET', '/days/yesterday', undefined, 404],
     ['POST', '/todos', {}, 400],
     ['POST', '/todos', { text: 'x', due: 'soon' }, 400],

@@ -1,5 +1,4 @@
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
-import { Problem } from '@immeld/core/contract/problem';
 import { Router } from 'express';
 import { Op, QueryTypes, type Sequelize } from 'sequelize';
 import { accountId } from '../accounts/currentAccount';
@@ -25,9 +24,6 @@ export function dayRoutes(database: Sequelize): Router {
   const router = Router();
 
   serve(router, ENDPOINTS.getDay, async ({ params: { date }, query: { zone } }) => {
-    if (Number.isNaN(new Date(`${date}T00:00:00Z`).getTime())) {
-      throw new Problem('invalid-request', 'There is no such day in the calendar.');
-    }
     const week = weekOf(date);
     const [appointments, recordings, todos, note, totals] = await Promise.all([
       appointmentsBetween(date, date, zone ?? serverZone()),

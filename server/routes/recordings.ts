@@ -1,15 +1,12 @@
 import { isCleaning } from '@immeld/core/audio/cleaning/cleaner';
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
-import type { RecordingSort } from '@immeld/core/contract/recordingLists';
 import { FORMAT_TYPES } from '@immeld/core/formats/formats';
-import { clockTime } from '@immeld/core/formats/times';
-import { passagesToRead } from '@immeld/core/transcript/reading';
 import { Router } from 'express';
 import { randomUUID } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
-import { Op, type Order, type Sequelize, type Transaction, type WhereOptions, literal } from 'sequelize';
+import type { Sequelize, Transaction } from 'sequelize';
 import { changeMany } from '../filing/changeMany';
 import { beside, changeInWords, changeRecording } from '../filing/filingRecordings';
 import { checkFolder } from '../filing/shelving';
@@ -21,9 +18,9 @@ import { TodoRow } from '../models/todo';
 import { cleanInBackground } from '../recognition/cleanedCopy';
 import type { SoundStore } from '../storage/soundStore';
 import { sendPersonsFile } from '../storage/sendKept';
-import { cardsOf } from '../views/cards';
-import { recordingView } from '../views/recordingView';
-import { taggedWith, withPerson } from '../writeUps/scope';
+import { listRecordings } from '../views/listRecordings';
+import { document } from '../exports/document';
+import { recordingJson, recordingView } from '../views/recordingView';
 import { makeUsualWriteUp } from '../writeUps/usual';
 import { asFile } from './asFile';
 import { serve } from './serve';
@@ -35,25 +32,6 @@ async function find(id: string, transaction?: Transaction): Promise<Recording> {
   if (!recording) throw notFound();
   return recording;
 }
-
-const ORDERS: Record<RecordingSort, Order> = {
-  newest: [
-    ['startedAt', 'DESC'],
-    ['id', 'ASC'],
-  ],
-  oldest: [
-    ['startedAt', 'ASC'],
-    ['id', 'ASC'],
-  ],
-  title: [
-    [literal("coalesce(title, json_extract(suggestion, '$.title'), file_name) COLLATE NOCASE"), 'ASC'],
-    ['id', 'ASC'],
-  ],
-  longest: [
-    ['durationMs', 'DESC'],
-    ['id', 'ASC'],
-  ],
-};
 
 export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: JobQueue): Router {
   const router = Router();
@@ -75,38 +53,13 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
     );
   };
 
-  serve(router, ENDPOINTS.listRecordings, async ({ query }) => {
-    const where: WhereOptions & Record<string, unknown> = {};
-    where['binnedAt'] = query.place === 'bin' ? { [Op.ne]: null } : null;
-    if (query.place === 'archive') where['archivedAt'] = { [Op.ne]: null };
-    else if (query.place !== 'bin') where['archivedAt'] = null;
-    if (query.place === 'tray' || query.place === 'shelves') {
-      where['filedAt'] = query.place === 'tray' ? null : { [Op.ne]: null };
-    }
-    if (query.place === 'favourites') where['isFavourite'] = true;
-    if (query.folderId) where['folderId'] = query.folderId;
-    if (query.projectId) where['projectId'] = query.projectId;
-    if (query.personId) where['id'] = await withPerson(query.personId);
-    if (query.tag) where['id'] = await taggedWith(query.tag);
-    const [total, page] = await Promise.all([
-      Recording.count({ where }),
-      Recording.findAll({
-        where,
-        attributes: ['id'],
-        order: ORDERS[query.sort],
-        limit: query.limit,
-        offset: query.offset,
-        raw: true,
-      }),
-    ]);
-    const ids = page.map((r) => r.id);
-    return {
-      total,
-      items: await cardsOf(database, ids),
-    };
-  });
+  serve(router, ENDPOINTS.listRecordings, ({ query }) => listRecordings(database, query));
 
-  serve(router, ENDPOINTS.getRecording, ({ params }) => answer(params.id));
+  serve(router, ENDPOINTS.getRecording, async ({ params, response }) => {
+    const recording = await recordingJson(params.id, sounds);
+    if (!recording) throw notFound();
+    response.type('json').send(recording.json);
+  });
 
   serve(router, ENDPOINTS.changeRecording, async ({ params, body }) => {
     await checkFolder(body.folderId);
@@ -190,20 +143,16 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
   });
 
   serve(router, ENDPOINTS.exportRecording, async ({ params, query, response }) => {
-    const view = await answer(params.id);
-    const { mediaType, write } = FORMAT_TYPES[params.format];
-    const title = view.title ?? view.suggestion.title ?? view.fileName;
-    response.type(mediaType);
-    asFile(response, `${title}.${params.format}`);
+    const recording = await recordingJson(params.id, sounds);
+    if (!recording) throw notFound();
+    const { title, suggestion, fileName } = recording.view;
+    response.type(FORMAT_TYPES[params.format].mediaType);
+    asFile(response, `${title ?? suggestion.title ?? fileName}.${params.format}`);
+    const { format } = params;
+    const { figures, hidesFillers } = await sharedSettings();
+    const reading = { figures, hidesFillers };
     response.send(
-      write({
-        ...{ file: view.fileName, title, durationMs: view.durationMs ?? 0 },
-        passages: passagesToRead(view.passages, await sharedSettings()),
-        consent: query.consent
-          ? view.slips.filter((s) => s.kind === 'consent').map((s) => `${s.text}, at ${clockTime(s.startMs)}`)
-          : [],
-        ...{ language: view.language ?? 'en', model: view.model ?? '' },
-      }),
+      await document({ kind: 'words', source: recording, format, reading, consent: query.consent ?? false }),
     );
   });
 

@@ -1,7 +1,6 @@
 import { PLAIN_CHOICES } from '@immeld/core/contract/exports';
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
-import { picturesOf } from '@immeld/core/exports/sheet';
 import { verify } from '@node-rs/argon2';
 import cookieParser from 'cookie-parser';
 import express, { type Express, type Request, type Response, Router } from 'express';
@@ -10,13 +9,13 @@ import fs from 'node:fs';
 import QRCode from 'qrcode';
 import { asAccount } from '../accounts/currentAccount';
 import { PDF_FONTS } from '../exports/pdfFonts';
-import { sheetToShow } from '../exports/makeFiles';
+import { pageToShow } from '../exports/makeFiles';
 import { NotePictureRow } from '../models/noteHistory';
 import { Recording } from '../models/recording';
 import { ShareLinkRow } from '../models/shareLink';
 import { SlipRow } from '../models/slip';
 import { countOpening, itemOf, makeShareLink, openLink, pathOf, shareLinkView } from '../sharing/shareLinks';
-import { SHARED_SCRIPT, SHARED_STYLE, nothingPage, passwordPage, sharedPage } from '../sharing/sharedPage';
+import { SHARED_SCRIPT, SHARED_STYLE, nothingPage, passwordPage } from '../sharing/sharedPage';
 import type { Visits } from '../sharing/visits';
 import { sendPicture } from '../storage/pictures';
 import type { SoundStore } from '../storage/soundStore';
@@ -168,17 +167,16 @@ export function serveSharedPages(application: Express, sounds: SoundStore, visit
       ...{ comments: withSlips, pictures: withSlips, writeUps: withWriteUps, todos: withWriteUps },
       proposals: withProposals,
     };
-    const sheet = await asAccount(link.accountId, () => sheetToShow(itemOf(link), choices, sounds, withSound)).catch(
+    const path = pathOf(link);
+    const place = { path, isListed, soundPath: withSound ? `${path}/sound` : null };
+    const page = await asAccount(link.accountId, () => pageToShow(itemOf(link), choices, sounds, place)).catch(
       (error: unknown) => {
         if (error instanceof Problem) return null;
         throw error;
       },
     );
-    if (!sheet) return nothing(response);
-    const path = pathOf(link);
-    const pictures = new Map(picturesOf(sheet).map((id) => [id, `${path}/pictures/${id}`]));
-    const soundPath = withSound ? `${path}/sound` : null;
-    response.type('html').send(sharedPage(sheet, { path, isListed, soundPath }, pictures));
+    if (!page) return nothing(response);
+    response.type('html').send(page);
   }
 
   application.use(router);

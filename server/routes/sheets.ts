@@ -2,7 +2,6 @@ import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
 import type { KeptTemplate } from '@immeld/core/contract/templates';
 import { inFigures } from '@immeld/core/transcript/figures';
-import { sentencesOf } from '@immeld/core/language/sentences';
 import { writeUpAsNote } from '@immeld/core/writeup/asNote';
 import { SHIPPED_TEMPLATES } from '@immeld/core/writeup/shippedTemplates';
 import { Router } from 'express';
@@ -16,7 +15,7 @@ import { sharedSettings } from '../models/settings';
 import { SheetRow, TemplateRow } from '../models/sheet';
 import { SlipRow } from '../models/slip';
 import { TodoRow } from '../models/todo';
-import { passagesOf, plainPassage } from '../transcript/corrections';
+import { passagesJson } from '../transcript/readPassages';
 import { longTasks } from '../tasks/taskPool';
 import { recordingsIn, titleOfScope } from '../writeUps/scope';
 import { keepSheet, makeSheetAgain, sectionsOf, sectionsOfScope } from '../writeUps/sheets';
@@ -61,25 +60,23 @@ export function sheetRoutes(database: Sequelize): Router {
   });
 
   serve(router, ENDPOINTS.listParts, async ({ params }) => {
-    const sentences = sentencesOf(await passagesOf((await recordingBy(params.id)).id));
-    const parts = await longTasks.run({ kind: 'parts', sentences });
+    const passages = await passagesJson((await recordingBy(params.id)).id);
+    const parts = await longTasks.run({ kind: 'parts', passages });
     return { items: parts.map(({ title, startMs }) => ({ title, startMs })) };
   });
   serve(router, ENDPOINTS.getTopicMap, async ({ params }) => {
     const recording = await recordingBy(params.id);
     const [passages, slips, { figures }] = await Promise.all([
-      passagesOf(recording.id),
+      passagesJson(recording.id),
       SlipRow.findAll({ where: { recordingId: recording.id, kind: 'heading', binnedAt: null } }),
       sharedSettings(),
     ]);
     const written = new Set(figures);
     const headings = slips.map(({ kind, text, startMs }) => ({ kind, text, startMs }));
-    const parts = (await longTasks.run({ kind: 'map', passages: passages.map(plainPassage), headings })).map(
-      (part) => ({
-        ...part,
-        points: part.points.map((point) => ({ ...point, text: inFigures(point.text, written) })),
-      }),
-    );
+    const parts = (await longTasks.run({ kind: 'map', passages, headings })).map((part) => ({
+      ...part,
+      points: part.points.map((point) => ({ ...point, text: inFigures(point.text, written) })),
+    }));
     return { title: titleOf(recording), parts };
   });
   serve(router, ENDPOINTS.previewWriteUp, async ({ params, body }) => ({

@@ -1,15 +1,16 @@
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
+import { PENCIL_STATES } from '@immeld/core/contract/pencil';
 import { Problem } from '@immeld/core/contract/problem';
 import type { Todo } from '@immeld/core/contract/todos';
 import { type Express, type Request, Router } from 'express';
 import { randomBytes } from 'node:crypto';
 import { asAccount, accountId } from '../accounts/currentAccount';
 import { hashOf, seal, unseal } from '../accounts/seal';
-import { Project } from '../models/project';
 import { Recording } from '../models/recording';
 import { TodoRow } from '../models/todo';
 import { TodoFeedRow } from '../models/todoFeed';
 import { todosAsCheckList } from '../todos/checkList';
+import { readTodos, readTodosRecordings } from '../todos/readTodos';
 import { nextDate, todosAsCalendar } from '../todos/icalendar';
 import { todoView } from '../views/recordingView';
 import { serve } from './serve';
@@ -20,34 +21,20 @@ const withRecording = {
 /** Outside of what needs a cookie: calendar programs have none. */
 const FEEDS = '/feeds';
 
-async function todosIn(state: 'ink' | 'pencil' | 'all'): Promise<Todo[]> {
-  // Read as they lie in the database, where instants are text: to make models of thousands takes long.
-  const rows = (
-    await TodoRow.findAll({
-      where: { binnedAt: null, ...(state === 'all' ? {} : { state }) },
-      order: [['createdAt', 'ASC']],
-      raw: true,
-    })
-  ).map((t) => ({ ...t, createdAt: new Date(t.createdAt), doneAt: t.doneAt && new Date(t.doneAt) }));
+const STATES = { ink: ['ink'], pencil: ['pencil'], all: PENCIL_STATES };
+
+async function todosIn(state: keyof typeof STATES): Promise<Todo[]> {
+  const rows = await readTodos(TodoRow.sequelize!, { states: STATES[state] });
   // Not joined: a recording with a hundred to-dos would be read a hundred times.
   const ids = [...new Set(rows.flatMap((t) => t.recordingId ?? []))];
-  const { attributes } = withRecording.include;
-  const recordings = new Map(
-    (
-      await Recording.findAll({
-        where: { id: ids },
-        attributes: [...attributes, 'projectId'],
-        include: { model: Project, as: 'project' },
-      })
-    ).map((r) => [r.id, r] as const),
-  );
+  const recordings = await readTodosRecordings(TodoRow.sequelize!, ids);
   const sorted = new Set(rows.flatMap((t) => (t.project ? (t.recordingId ?? []) : [])));
   return rows.flatMap((t) => {
     const recording = t.recordingId ? recordings.get(t.recordingId) : undefined;
     if (recording?.binnedAt) return [];
     const view = todoView(t, recording);
     // Where nothing that was said names a project, it is that of the recording.
-    const project = t.recordingId && !sorted.has(t.recordingId) ? (recording?.project?.name ?? null) : null;
+    const project = t.recordingId && !sorted.has(t.recordingId) ? (recording?.project ?? null) : null;
     return [{ ...view, project: view.project ?? project }];
   });
 }

@@ -1,7 +1,8 @@
 import type { FigureKind } from '@immeld/core/contract/figureKinds';
 import { inFigures } from '@immeld/core/transcript/figures';
 import type { MadeSection, Template } from '@immeld/core/contract/templates';
-import type { Sentence } from '@immeld/core/language/sentences';
+import { sentencesOf } from '@immeld/core/language/sentences';
+import { type DocumentResults, type DocumentTask, makeDocument } from '../exports/makeDocument';
 import { type Part, partsOf } from '@immeld/core/language/parts';
 import type { Passage } from '@immeld/core/transcript/manuscript';
 import { type Source, makeWriteUp } from '@immeld/core/writeup/makeWriteUp';
@@ -26,9 +27,16 @@ type Headings = Parameters<typeof topicMapOf>[1];
 export type LongTask =
   | { kind: 'write-up'; template: Template; source: Source; figures: readonly FigureKind[] }
   | { kind: 'several'; template: Template; sources: OneOfSeveral[]; figures: readonly FigureKind[] }
-  | { kind: 'parts'; sentences: readonly Sentence[] }
-  | { kind: 'map'; passages: readonly Passage[]; headings: Headings };
-export type LongResults = { 'write-up': MadeSection[]; several: MadeSection[]; parts: Part[]; map: TopicParts };
+  /** Passages are JSON: a text is handed to a thread quickly. */
+  | { kind: 'parts'; passages: string }
+  | { kind: 'map'; passages: string; headings: Headings }
+  | DocumentTask;
+export type LongResults = DocumentResults & {
+  'write-up': MadeSection[];
+  several: MadeSection[];
+  parts: Part[];
+  map: TopicParts;
+};
 
 export function doLongTask(task: LongTask): LongResults[LongTask['kind']] {
   switch (task.kind) {
@@ -37,8 +45,10 @@ export function doLongTask(task: LongTask): LongResults[LongTask['kind']] {
     case 'several':
       return inWriting(makeWriteUpOfSeveral(task.template, task.sources), task.figures);
     case 'parts':
-      return partsOf(task.sentences);
+      return partsOf(sentencesOf(JSON.parse(task.passages) as Passage[]));
     case 'map':
-      return topicMapOf(task.passages, task.headings);
+      return topicMapOf(JSON.parse(task.passages) as Passage[], task.headings);
+    default:
+      return makeDocument(task);
   }
 }

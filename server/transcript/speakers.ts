@@ -15,7 +15,10 @@ import { VoiceRow } from '../models/voice';
 const together = (a: FoundVoice['voice'], b: FoundVoice['voice']) => toKeep(joined(fromKept(a), fromKept(b)));
 
 /** Who speaks in a recording, in the order in which they begin, with a name in pencil where a voice is known. */
-export async function speakersIn(recording: Recording, passages: readonly Passage[]): Promise<Speaker[]> {
+export async function speakersIn(
+  recording: Recording,
+  passages: readonly Pick<Passage, 'speaker' | 'words'>[],
+): Promise<Speaker[]> {
   const speakers = new Map<string, number>();
   for (const { speaker, words } of passages) {
     if (speaker === null) continue;

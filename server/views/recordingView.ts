@@ -2,6 +2,7 @@ import { barsOf } from '@immeld/core/audio/peaks';
 import type { Recording as RecordingAnswer, RecordingCard, WriteUp } from '@immeld/core/contract/recordings';
 import type { Todo } from '@immeld/core/contract/todos';
 import type { Slip } from '@immeld/core/contract/slips';
+import type { Word } from '@immeld/core/transcript/manuscript';
 import fs from 'node:fs';
 import { type PassageRow } from '../models/passage';
 import { Person } from '../models/person';
@@ -11,7 +12,7 @@ import { SlipRow } from '../models/slip';
 import { Tag } from '../models/tag';
 import { TodoRow } from '../models/todo';
 import { WriteUpRow } from '../models/writeUp';
-import { readPassages } from '../transcript/readPassages';
+import { type UnparsedPassage, asJson, readUnparsedPassages } from '../transcript/readPassages';
 import { speakersIn } from '../transcript/speakers';
 import type { SoundStore } from '../storage/soundStore';
 
@@ -74,9 +75,8 @@ const SHOWN_WITH = [
   { model: Project, as: 'project' },
 ];
 
-/** The beginning of what was said, as lists show it. */
-export function firstWords(passages: readonly { written: string }[]): string {
-  const text = passages.map((p) => p.written).join(' ');
+/** The beginning of what was said, as lists show it. @param text the first passages, or more than the beginning of them */
+export function firstWords(text: string): string {
   if (text.length <= FIRST_WORDS_LENGTH) return text;
   return `${text.slice(0, text.lastIndexOf(' ', FIRST_WORDS_LENGTH))} …`;
 }
@@ -91,7 +91,12 @@ function cardView(r: Recording, passages: readonly { written: string }[]): Recor
     problem: r.problem,
     startedAt: r.startedAt,
     durationMs: r.durationMs,
-    firstWords: firstWords(passages.slice(0, 2)),
+    firstWords: firstWords(
+      passages
+        .slice(0, 2)
+        .map((p) => p.written)
+        .join(' '),
+    ),
     strip: r.peaks.length ? barsOf(r.peaks, STRIP_BARS) : [],
     folderId: r.folderId,
     tags: (r.tags ?? []).map((t) => t.name).sort((a, b) => a.localeCompare(b)),
@@ -111,21 +116,28 @@ function cardView(r: Recording, passages: readonly { written: string }[]): Recor
 }
 
 /** To-dos as they were said. */
-export const inOrder = (todos: readonly TodoRow[]): TodoRow[] =>
+export const inOrder = <T extends Pick<TodoRow, 'startMs' | 'createdAt'>>(todos: readonly T[]): T[] =>
   [...todos].sort((a, b) => (a.startMs ?? Infinity) - (b.startMs ?? Infinity) || +a.createdAt - +b.createdAt);
 
-/** A recording as a whole, or null when there is none with this id. */
-export async function recordingView(id: string, sounds: SoundStore): Promise<RecordingAnswer | null> {
+type WithoutPassages = Omit<RecordingAnswer, 'passages'>;
+
+async function readRecording(
+  id: string,
+  sounds: SoundStore,
+): Promise<{ view: WithoutPassages; passages: UnparsedPassage[] } | null> {
   const recording = await Recording.findByPk(id, { include: SHOWN_WITH });
   if (!recording) return null;
   const [passages, todos, writeUps, slips] = await Promise.all([
-    readPassages(id),
+    readUnparsedPassages(id),
     TodoRow.findAll({ where: { recordingId: id, binnedAt: null } }),
     WriteUpRow.findAll({ where: { recordingId: id } }),
     SlipRow.findAll({ where: { recordingId: id, binnedAt: null }, order: [['startMs', 'ASC']] }),
   ]);
   Object.assign(recording, { todos });
-  return {
+  const spoken = passages
+    .filter((p) => p.speaker !== null)
+    .map(({ speaker, wordsJson }) => ({ speaker, words: JSON.parse(wordsJson) as Word[] }));
+  const view = {
     ...cardView(recording, passages),
     mediaType: recording.mediaType,
     sizeBytes: recording.sizeBytes,
@@ -136,10 +148,32 @@ export async function recordingView(id: string, sounds: SoundStore): Promise<Rec
     model: recording.model,
     language: recording.language,
     peaks: recording.peaks,
-    passages: passages.map(({ written: _, ...shown }) => shown),
-    speakers: await speakersIn(recording, passages),
+    speakers: await speakersIn(recording, spoken),
     todos: inOrder(todos).map((t) => todoView(t, recording)),
     writeUps: writeUps.map(writeUpView),
     slips: slips.map(slipView),
   };
+  return { view, passages };
+}
+
+/** A recording as a whole, or null when there is none with this id. */
+export async function recordingView(id: string, sounds: SoundStore): Promise<RecordingAnswer | null> {
+  const read = await readRecording(id, sounds);
+  if (!read) return null;
+  const passages = read.passages.map(({ written: _, wordsJson, ...shown }) => ({
+    ...shown,
+    words: JSON.parse(wordsJson) as Word[],
+  }));
+  return { ...read.view, passages };
+}
+
+/** The JSON of `recordingView`, with what it says but for the words. These are neither parsed nor written anew. */
+export async function recordingJson(
+  id: string,
+  sounds: SoundStore,
+): Promise<{ view: WithoutPassages; passages: string; json: string } | null> {
+  const read = await readRecording(id, sounds);
+  if (!read) return null;
+  const passages = asJson(read.passages);
+  return { view: read.view, passages, json: `${JSON.stringify(read.view).slice(0, -1)},"passages":${passages}}` };
 }

@@ -8,13 +8,13 @@ import { Recording } from '../models/recording';
 import { RecordingTag, Tag } from '../models/tag';
 
 /** Ids of the recordings with a tag. */
-export async function taggedWith(name: string): Promise<string[]> {
+async function taggedWith(name: string): Promise<string[]> {
   const tag = await Tag.findOne({ where: { name } });
   return tag ? (await RecordingTag.findAll({ where: { tagId: tag.id } })).map((l) => l.recordingId) : [];
 }
 
 /** Ids of the recordings that somebody speaks or is named in. */
-export const withPerson = async (personId: string): Promise<string[]> =>
+const withPerson = async (personId: string): Promise<string[]> =>
   (await RecordingPerson.findAll({ where: { personId } })).map((l) => l.recordingId);
 
 /** A folder with all that lie inside it. */

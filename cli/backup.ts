@@ -2,6 +2,7 @@ import { backup } from '@immeld/server/backup/backup';
 import type { Manifest } from '@immeld/server/backup/archive';
 import { restore, verify } from '@immeld/server/backup/restore';
 import { dataFolder } from '@immeld/server/dataFolder';
+import { dayInWords } from '@immeld/core/formats/times';
 import fs from 'node:fs';
 import path from 'node:path';
 import type { Command } from 'commander';
@@ -36,47 +37,48 @@ const inWords = ({ objects, files, madeAt }: Manifest): string => {
     [files.length, 'file'],
   ] as const;
   const named = counts.map(([n, name]) => `${n} ${name}${n === 1 ? '' : 's'}`).join(', ');
-  return `${named}, ${(bytes / 1e6).toFixed(1)} MB, as of ${madeAt}`;
+  return `${named}, ${(bytes / 1e6).toFixed(1)} MB, as of ${dayInWords(madeAt.slice(0, 16))} UTC`;
 };
 
-const PASSPHRASE = 'file with the passphrase (or the environment variable IMMELD_PASSPHRASE)';
-const DATA = 'data folder (else IMMELD_DATA, else the usual one)';
+const PASSPHRASE = 'file that contains the passphrase (or set IMMELD_PASSPHRASE)';
+const DATA = 'data folder (default: IMMELD_DATA, then the standard folder)';
 
 /** Everything into one file, and back. */
 export function addBackupCommands(program: Command): void {
   program
     .command('backup')
-    .description('Keep everything in one file, also while Immeld runs.')
-    .argument('<file>', 'the archive to write')
+    .description('Create a backup: everything in one file. Works while Immeld runs.')
+    .argument('<file>', 'backup file to write')
     .option('--data <folder>', DATA)
     .option('--passphrase-file <file>', PASSPHRASE)
-    .option('--force', 'write over a file that is there')
+    .option('--force', 'overwrite an existing file')
     .action(async (file: string, options: Options) => {
-      if (fs.existsSync(file) && !options.force) throw new Error(`${file} is there already. --force writes over it.`);
+      if (fs.existsSync(file) && !options.force)
+        throw new Error(`${file} already exists. Use --force to overwrite it.`);
       const manifest = await backup(options.data ?? dataFolder(), path.resolve(file), {
         ...passphraseOf(options),
         onProgress: showing(),
       });
-      process.stdout.write(`Kept in ${file}: ${inWords(manifest)}\n`);
+      process.stdout.write(`Backup saved to ${file}: ${inWords(manifest)}\n`);
     });
   program
     .command('verify')
-    .description('Read an archive and compare every file in it.')
-    .argument('<file>', 'the archive')
+    .description('Check a backup and every file in it.')
+    .argument('<file>', 'backup file')
     .option('--passphrase-file <file>', PASSPHRASE)
     .action(async (file: string, options: Options) => {
       const manifest = await verify(file, { ...passphraseOf(options), onProgress: showing() });
-      process.stdout.write(`${file} is whole: ${inWords(manifest)}\n`);
+      process.stdout.write(`${file} is complete: ${inWords(manifest)}\n`);
     });
   program
     .command('restore')
-    .description('Bring everything back into an empty data folder.')
-    .argument('<file>', 'the archive')
+    .description('Restore a backup into an empty data folder.')
+    .argument('<file>', 'backup file')
     .option('--data <folder>', DATA)
     .option('--passphrase-file <file>', PASSPHRASE)
     .action(async (file: string, options: Options) => {
       const target = options.data ?? dataFolder();
       const manifest = await restore(file, path.resolve(target), { ...passphraseOf(options), onProgress: showing() });
-      process.stdout.write(`Back in ${target}: ${inWords(manifest)}\n`);
+      process.stdout.write(`Restored to ${target}: ${inWords(manifest)}\n`);
     });
 }

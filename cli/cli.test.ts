@@ -101,12 +101,12 @@ describe('transcribe', () => {
     expect(run.status).toBe(1);
     for (const sentence of [
       'empty.wav: This file is empty',
-      'text.mp3: This file could not be read as sound',
-      'mute.mp4: This file has no sound track',
-      'cut.m4a: This file could not be read as sound',
-      'none.wav: There is no such file',
-      'silence.wav: No speech was found in it',
-      `${tooLong}: Its name is too long for what is to be written`,
+      'text.mp3: This file could not be read as audio',
+      'mute.mp4: This file has no audio track',
+      'cut.m4a: This file could not be read as audio',
+      'none.wav: The file does not exist',
+      'silence.wav: no speech found',
+      `${tooLong}: The file name is too long`,
     ]) {
       expect(run.stderr).toContain(sentence);
     }
@@ -155,11 +155,11 @@ describe('transcribe', () => {
     fs.mkdirSync(path.join(notes, 'march'), { recursive: true });
     const voice = path.join(root, 'demo', 'sound', 'wearable.ogg');
     for (const name of ['one.ogg', 'march/two.ogg', '.hidden.ogg']) fs.copyFileSync(voice, path.join(notes, name));
-    fs.writeFileSync(path.join(notes, 'read me.md'), 'no sound');
+    fs.writeFileSync(path.join(notes, 'read me.md'), 'none');
     const flat = immeld('transcribe', 'notes', '--out', 'flat');
     expect([flat.status, fs.readdirSync(path.join(folder, 'flat'))]).toEqual([0, ['one.txt']]);
     const deep = immeld('transcribe', 'notes', '--recursive', '--out', 'flat');
-    expect(deep.stderr).toContain('one.ogg: is transcribed already');
+    expect(deep.stderr).toContain('one.ogg: already transcribed');
     expect(fs.readdirSync(path.join(folder, 'flat', 'march'))).toEqual(['two.txt']);
     expect(immeld('transcribe', 'notes', '--watch', '--json').status).not.toBe(0);
 
@@ -174,7 +174,7 @@ describe('transcribe', () => {
       for (let i = 0; i < 300 && !isThere(); i++) await new Promise((resolve) => setTimeout(resolve, 100));
       expect(isThere()).toBe(true);
     };
-    await until(() => said.includes('Looking for new files'));
+    await until(() => said.includes('Watching for new files'));
     fs.copyFileSync(voice, path.join(notes, 'three.ogg'));
     await until(() => fs.existsSync(path.join(folder, 'flat', 'three.txt')));
     const closed = new Promise<number | null>((resolve) => watching.once('close', resolve));
@@ -261,12 +261,12 @@ describe('export', () => {
     );
     expect([run.status, run.stderr]).toEqual([0, '']);
     const names = fs.readdirSync(path.join(folder, 'shelf')).sort();
-    expect(run.stdout).toBe(`${names.length} files in ${path.join(folder, 'shelf')}\n`);
+    expect(run.stdout).toBe(`Exported ${names.length} files to ${path.join(folder, 'shelf')}\n`);
     expect(names.filter((n) => n.endsWith('.vtt'))).toHaveLength(2);
     expect(names.find((n) => n.endsWith('.docx'))).toMatch(/^\d{4}-\d\d-\d\d .+\.docx$/);
     expect(fs.readFileSync(path.join(folder, 'shelf', 'To-dos.csv'), 'utf8').split('\r\n').length).toBeGreaterThan(3);
     const again = immeld('export', 'shelf', '--data', demo, '--folder', 'Quayside limes');
-    expect([again.status, again.stderr]).toEqual([1, expect.stringContaining('is there already')]);
+    expect([again.status, again.stderr]).toEqual([1, expect.stringContaining('already exists')]);
     expect(immeld('export', 'shelf', '--data', demo, '--folder', 'Quayside limes', '--force').status).toBe(0);
   });
 
@@ -290,7 +290,7 @@ describe('export', () => {
     expect(run.status).toBe(0);
     expect(names.some((n) => /^Soil course-\d+\.m4a$/.test(n))).toBe(true);
     const later = immeld('export', 'none', '--data', demo, '--from', '2100-01-01');
-    expect([later.status, later.stderr]).toEqual([1, 'There is nothing that fits.\n']);
+    expect([later.status, later.stderr]).toEqual([1, 'Nothing matches these options.\n']);
     expect(immeld('export', 'noted', '--data', demo, '--to', '2000-01-01', '--notes').status).toBe(0);
     expect(fs.readdirSync(path.join(folder, 'noted'))).toHaveLength(1);
   });
@@ -300,9 +300,11 @@ describe('export', () => {
     expect(immeld('export', 'x', '--data', demo, '--formats', 'doc').status).toBe(2);
     expect(immeld('export', 'x', '--data', demo, '--from', 'Monday').status).toBe(2);
     expect(immeld('export', 'x', '--data', demo, '--pattern', '{name}').status).toBe(2);
-    expect(immeld('export', 'x', '--data', demo, '--folder', 'Attic').stderr).toContain('There is no folder “Attic”');
+    expect(immeld('export', 'x', '--data', demo, '--folder', 'Attic').stderr).toContain(
+      'There is no folder named “Attic”',
+    );
     expect(immeld('export', 'x', '--data', demo, '--account', 'no@one.example').stderr).toContain(
-      'There is no account',
+      'No account found',
     );
     expect(immeld('export', 'x', '--data', path.join(folder, 'nowhere')).stderr).toContain(
       'There is no data of Immeld',
@@ -315,9 +317,9 @@ describe('everything in one file', () => {
   it('is kept, found whole, and brought back; nothing is written over', () => {
     const demo = demoData();
     const kept = immeld('backup', 'all.zip', '--data', demo);
-    expect([kept.status, kept.stdout]).toEqual([0, expect.stringMatching(/^Kept in all\.zip: \d+ recordings/)]);
-    expect(immeld('backup', 'all.zip', '--data', demo).stderr).toContain('is there already');
-    expect(immeld('verify', 'all.zip').stdout).toContain('all.zip is whole');
+    expect([kept.status, kept.stdout]).toEqual([0, expect.stringMatching(/^Backup saved to all\.zip: \d+ recordings/)]);
+    expect(immeld('backup', 'all.zip', '--data', demo).stderr).toContain('already exists');
+    expect(immeld('verify', 'all.zip').stdout).toContain('all.zip is complete');
     expect(immeld('restore', 'all.zip', '--data', 'back').status).toBe(0);
     const sounds = (data: string) => fs.readdirSync(path.join(data, 'sound')).sort();
     expect(sounds(path.join(folder, 'back'))).toEqual(sounds(demo));

@@ -46,7 +46,8 @@ type Options = {
 const one =
   <T extends string>(known: readonly T[]) =>
   (value: string): T => {
-    if (!known.includes(value as T)) throw new InvalidArgumentError(`Immeld writes ${known.join(', ')}, not ${value}.`);
+    if (!known.includes(value as T))
+      throw new InvalidArgumentError(`Immeld cannot write ${value}. It writes ${known.join(', ')}.`);
     return value as T;
   };
 const several = (value: string): ExportFormat[] => [
@@ -54,7 +55,7 @@ const several = (value: string): ExportFormat[] => [
 ];
 function day(value: string): string {
   if (!/^\d{4}-\d{2}-\d{2}$/.test(value) || Number.isNaN(Date.parse(value))) {
-    throw new InvalidArgumentError('A day is written like 2026-05-12.');
+    throw new InvalidArgumentError('Write the day like this: 2026-05-12.');
   }
   return value;
 }
@@ -71,22 +72,22 @@ const say = (text: string) => process.stderr.write(`${text}\n`);
 export function addExportCommand(program: Command): void {
   program
     .command('export')
-    .description('Write recordings and notes as files, also while Immeld runs.')
+    .description('Export recordings and notes as files. Works while Immeld runs.')
     .argument('<dir>', 'folder to write to')
-    .option('--formats <list>', `separated by commas: ${EXPORT_FORMATS.join(',')}`, several, ['txt'])
-    .option('--sound <format>', `the sound too: ${SOUND_FORMATS.join(', ')}`, one(SOUND_FORMATS))
-    .option('--folder <name>', 'only what is filed in this folder')
-    .option('--tag <name>', 'only what has this tag')
-    .option('--from <day>', 'only from this day on, 2026-05-12', day)
-    .option('--to <day>', 'only to this day', day)
-    .option('--notes', 'notes too')
-    .option('--pattern <names>', 'names of the files', pattern, USUAL_PATTERN)
-    .option('--data <folder>', 'data folder (else IMMELD_DATA, else the usual one)')
-    .option('--account <e-mail>', 'whose; without it the first account')
-    .option('--force', 'overwrite files that are there already')
+    .option('--formats <list>', `formats, separated by commas: ${EXPORT_FORMATS.join(',')}`, several, ['txt'])
+    .option('--sound <format>', `also export the audio: ${SOUND_FORMATS.join(', ')}`, one(SOUND_FORMATS))
+    .option('--folder <name>', 'only items in this folder')
+    .option('--tag <name>', 'only items with this tag')
+    .option('--from <day>', 'only from this day on, for example 2026-05-12', day)
+    .option('--to <day>', 'only up to this day', day)
+    .option('--notes', 'include notes')
+    .option('--pattern <names>', 'pattern for the file names', pattern, USUAL_PATTERN)
+    .option('--data <folder>', 'data folder (default: IMMELD_DATA, then the standard folder)')
+    .option('--account <e-mail>', 'account to export (default: the first account)')
+    .option('--force', 'overwrite existing files')
     .addHelpText(
       'after',
-      '\nWhat lies in the bin is left out. Exit code: 0 all good, 1 some files failed, 2 wrong use.',
+      '\nItems in the bin are left out. Exit codes: 0 success, 1 some files failed, 2 invalid usage.',
     )
     .action(async (target: string, options: Options) => {
       process.exitCode = (await exportAll(path.resolve(target), options)) ? 0 : 1;
@@ -95,17 +96,17 @@ export function addExportCommand(program: Command): void {
 
 async function exportAll(target: string, options: Options): Promise<boolean> {
   const folder = options.data ?? dataFolder();
-  if (!fs.existsSync(path.join(folder, 'immeld.sqlite'))) throw new Error(`There is no data of Immeld in ${folder}.`);
+  if (!fs.existsSync(path.join(folder, 'immeld.sqlite'))) throw new Error(`No Immeld data found in ${folder}.`);
   const database = await openDatabase(folder);
   const workFolder = fs.mkdtempSync(path.join(os.tmpdir(), 'immeld-export-'));
   try {
     const account = options.account
       ? await AccountRow.findOne({ where: { email: options.account.toLowerCase() } })
       : null;
-    if (options.account && !account) throw new Error(`There is no account ${options.account}.`);
+    if (options.account && !account) throw new Error(`No account found for ${options.account}.`);
     return await asAccount(account?.id ?? FIRST_ACCOUNT, async () => {
       const items = await chosen(options);
-      if (items.length === 0) throw new Error('There is nothing that fits.');
+      if (items.length === 0) throw new Error('Nothing matches these options.');
       fs.mkdirSync(target, { recursive: true });
       return writeAll(items, target, options, new SoundStore(folder), workFolder);
     });
@@ -118,9 +119,9 @@ async function exportAll(target: string, options: Options): Promise<boolean> {
 /** What is to be written, oldest first; recordings, then notes. */
 async function chosen({ folder, tag, from, to, notes }: Options): Promise<ExportItem[]> {
   const folders = folder === undefined ? null : await Folder.findAll({ where: { name: folder } });
-  if (folders?.length === 0) throw new Error(`There is no folder “${folder}”.`);
+  if (folders?.length === 0) throw new Error(`There is no folder named “${folder}”.`);
   const tags = tag === undefined ? null : await Tag.findAll({ where: { name: tag } });
-  if (tags?.length === 0) throw new Error(`There is no tag “${tag}”.`);
+  if (tags?.length === 0) throw new Error(`There is no tag named “${tag}”.`);
   const include = tags ? [{ association: 'tags', where: { id: tags.map((t) => t.id) }, required: true }] : [];
   const filed = { binnedAt: null, ...(folders ? { folderId: folders.map((f) => f.id) } : {}) };
   const begun = [...(from ? [{ [Op.gte]: from }] : []), ...(to ? [{ [Op.lte]: `${to}T99` }] : [])];
@@ -172,7 +173,7 @@ async function writeAll(
     put({ name: 'To-dos.csv', bytes: Buffer.from(todosCsv(todos)) }, target, force);
     count++;
   }
-  process.stdout.write(`${count} files in ${target}\n`);
+  process.stdout.write(`Exported ${count} files to ${target}\n`);
   return isAllGood;
 }
 
@@ -181,7 +182,7 @@ class ThereAlready extends Error {}
 /** A file is there whole or not at all. */
 function put(file: MadeFile, folder: string, force: boolean): void {
   const place = path.join(folder, file.name);
-  if (fs.existsSync(place) && !force) throw new ThereAlready(`${place} is there already. --force writes over it.`);
+  if (fs.existsSync(place) && !force) throw new ThereAlready(`${place} already exists. Use --force to overwrite it.`);
   fs.mkdirSync(path.dirname(place), { recursive: true });
   const part = `${place}.part`;
   try {

@@ -9,7 +9,7 @@ import { addTranscribeCommand } from './transcribe';
 export const EXIT = { good: 0, someFailed: 1, wrongUse: 2 } as const;
 
 const program = new Command('immeld')
-  .description('Recordings to text and to-dos, on your own machine.')
+  .description('Turn recordings into text and to-dos on your own machine.')
   .showHelpAfterError('Try --help.')
   .exitOverride((error) => {
     process.exit(error.exitCode === 0 ? EXIT.good : EXIT.wrongUse);

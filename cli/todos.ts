@@ -8,7 +8,7 @@ function parseAt(value: string): string {
   const match = /^(\d{4}-\d{2}-\d{2})(?:[T ](\d{2}:\d{2})(?::\d{2})?)?$/.exec(value);
   const date = match && new Date(`${match[1]}T${match[2] ?? '00:00'}:00Z`);
   if (!match || !date || Number.isNaN(date.getTime()) || !date.toISOString().startsWith(match[1]!)) {
-    throw new InvalidArgumentError('Write the time like 2026-03-09T07:40.');
+    throw new InvalidArgumentError('Write the time like this: 2026-03-09T07:40.');
   }
   return `${match[1]}T${match[2] ?? '00:00'}`;
 }
@@ -35,22 +35,22 @@ function sentencesIn(content: string): Sentence[] {
 export function addTodosCommand(program: Command): void {
   program
     .command('todos')
-    .description('Find the to-dos in what was said.')
-    .argument('<file>', 'plain text, or the JSON that transcribe prints')
-    .requiredOption('--at <time>', 'when it was said, local time: 2026-03-09T07:40', parseAt)
-    .option('--project <name...>', 'names of projects to sort by')
-    .option('--me <name>', 'the speaker whose promises are "me"; only needed where several people speak')
-    .option('--json', 'print JSON (the default; kept for scripts that say so)')
+    .description('Find to-dos in a text or transcript.')
+    .argument('<file>', 'plain text, or the JSON output of “transcribe”')
+    .requiredOption('--at <time>', 'local time of the recording, for example 2026-03-09T07:40', parseAt)
+    .option('--project <name...>', 'project names to sort the to-dos by')
+    .option('--me <name>', 'name of the speaker whose promises are “me”; only needed with several speakers')
+    .option('--json', 'print JSON (the default; accepted for older scripts)')
     .addHelpText(
       'after',
-      '\nPrints [{"text","who","due","project","quote"}]; who is "me", a name or null, due an ISO date or date-time or null.',
+      '\nPrints [{"text","who","due","project","quote"}]. “who” is "me", a name or null. “due” is an ISO date, a date with time, or null.',
     )
     .action((file: string, { at, project, me }: { at: string; project?: string[]; me?: string }) => {
       let content: string;
       try {
         content = fs.readFileSync(file, 'utf8');
       } catch {
-        process.stderr.write(`${file}: There is no such file, or it may not be read.\n`);
+        process.stderr.write(`${file}: the file does not exist or cannot be read.\n`);
         process.exitCode = 1;
         return;
       }

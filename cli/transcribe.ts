@@ -40,20 +40,24 @@ const say = (text: string) => process.stderr.write(`${text}\n`);
 export function addTranscribeCommand(program: Command): void {
   program
     .command('transcribe')
-    .description('Transcribe sound or video files of any length and kind.')
-    .argument('<files...>', 'sound or video files, or folders of them')
-    .option('--formats <list>', `what to write, separated by commas: ${FORMATS.join(',')} (default: txt)`, parseFormats)
-    .option('--out <dir>', 'where to write (default: beside each sound file)')
-    .option('--recursive', 'of a folder, the folders inside it too')
-    .option('--watch', 'go on looking for new files in the folders, until it is stopped with Ctrl+C')
-    .option('--force', 'overwrite files that are there already')
+    .description('Transcribe audio or video files of any length and format.')
+    .argument('<files...>', 'audio or video files, or folders of them')
+    .option(
+      '--formats <list>',
+      `formats to write, separated by commas: ${FORMATS.join(',')} (default: txt)`,
+      parseFormats,
+    )
+    .option('--out <dir>', 'output folder (default: next to each audio file)')
+    .option('--recursive', 'include subfolders')
+    .option('--watch', 'keep watching the folders for new files until you press Ctrl+C')
+    .option('--force', 'overwrite existing files')
     .option(
       '--json',
-      'print the transcript as JSON instead of writing files: one document for one file, an array for several',
+      'print the transcript as JSON instead of writing files: an object for one file, an array for several',
     )
     .addHelpText(
       'after',
-      '\nFiles are named like the sound file: talk.m4a gives talk.txt. With --out, what lies in folders inside a folder keeps its place.\nIn a folder, what has been transcribed already is left as it is.\nExit code: 0 all good, 1 some files failed, 2 wrong use.',
+      '\nEach output is named after its audio file: talk.m4a becomes talk.txt. With --out, the subfolder structure is kept.\nIn folders, files that already have a transcript are skipped.\nExit codes: 0 success, 1 some files failed, 2 invalid usage.',
     )
     .action(async (files: string[], options: Options) => {
       process.exitCode = (await transcribeAll(files, options)) ? 0 : 1;
@@ -64,7 +68,9 @@ export function addTranscribeCommand(program: Command): void {
 async function transcribeAll(names: string[], options: Options): Promise<boolean> {
   const writes = options.formats ?? (options.json ? [] : (['txt'] as Format[]));
   if (options.watch && writes.length === 0) {
-    throw new InvalidArgumentError('With --watch there is no end at which JSON could be printed: add --formats json.');
+    throw new InvalidArgumentError(
+      '--watch never ends, so it cannot print a single JSON document. Add --formats json to write files instead.',
+    );
   }
   if (options.out) fs.mkdirSync(options.out, { recursive: true });
   const sounds = soundsIn(names, options.recursive ?? false);
@@ -76,7 +82,7 @@ async function transcribeAll(names: string[], options: Options): Promise<boolean
     try {
       const targets = targetsOf(sound, writes, options);
       if (sound.below !== null && !options.force && targets.length && targets.every((t) => fs.existsSync(t.target))) {
-        say(`${place}${name}: is transcribed already`);
+        say(`${place}${name}: already transcribed`);
         return;
       }
       checkFree(targets, options);
@@ -89,7 +95,7 @@ async function transcribeAll(names: string[], options: Options): Promise<boolean
       if (options.json) documents.push(document);
       const written = targets.map((t) => path.basename(t.target)).join(', ');
       say(`\r${place}${name}: done${written ? `, ${written}` : ''}      `);
-      if (passages.length === 0) say(`${name}: No speech was found in it.`);
+      if (passages.length === 0) say(`${name}: no speech found`);
       if (cutOff) say(`${name}: ${cutOff}`);
     } catch (error) {
       isAllGood = false;
@@ -102,7 +108,7 @@ async function transcribeAll(names: string[], options: Options): Promise<boolean
     const stopped = new AbortController();
     process.once('SIGINT', () => stopped.abort());
     process.once('SIGTERM', () => stopped.abort());
-    say('Looking for new files; Ctrl+C ends it.');
+    say('Watching for new files. Press Ctrl+C to stop.');
     const known = sounds.map((s) => s.file);
     for await (const sound of newSounds(names, options.recursive ?? false, known, stopped.signal))
       await transcribe(sound, '');
@@ -118,14 +124,14 @@ async function transcribeAll(names: string[], options: Options): Promise<boolean
 type Target = { format: Format; target: string };
 
 function targetsOf({ file, below }: FoundSound, formats: readonly Format[], { out }: Options): Target[] {
-  if (!fs.existsSync(file)) throw new Error('There is no such file.');
+  if (!fs.existsSync(file)) throw new Error('The file does not exist.');
   const inside = below === null ? '' : path.relative(below, path.dirname(file));
   const folder = out ? path.join(out, inside) : path.dirname(file);
   const base = path.basename(file, path.extname(file));
   return formats.map((format) => {
     const target = path.join(folder, `${base}.${format}`);
     if (path.resolve(target) === path.resolve(file))
-      throw new Error(`Writing ${target} would overwrite the sound file itself.`);
+      throw new Error(`Writing ${target} would overwrite the audio file itself.`);
     return { format, target };
   });
 }
@@ -133,16 +139,17 @@ function targetsOf({ file, below }: FoundSound, formats: readonly Format[], { ou
 /** Before hours are spent: whether what is to be written may be. */
 function checkFree(targets: readonly Target[], { force }: Options): void {
   for (const { target } of targets) {
-    if (!force && fs.existsSync(target)) throw new Error(`${target} is there already. Use --force to overwrite it.`);
+    if (!force && fs.existsSync(target)) throw new Error(`${target} already exists. Use --force to overwrite it.`);
     fs.mkdirSync(path.dirname(target), { recursive: true });
     if (Buffer.byteLength(path.basename(target)) > LONGEST_NAME_BYTES)
-      throw new Error('Its name is too long for what is to be written. Give the sound file a shorter one.');
+      throw new Error('The file name is too long. Give the audio file a shorter name.');
   }
 }
 
 /** The file is there whole or not at all, also when the machine stops in between. */
 function writeWhole(target: string, content: string, mayOverwrite: boolean): void {
-  if (!mayOverwrite && fs.existsSync(target)) throw new Error(`${target} appeared meanwhile and is left as it is.`);
+  if (!mayOverwrite && fs.existsSync(target))
+    throw new Error(`${target} was created by another program in the meantime and stays as it is.`);
   const part = path.join(path.dirname(target), `.immeld-part-${process.pid}`);
   fs.writeFileSync(part, content);
   fs.renameSync(part, target);

@@ -41,11 +41,11 @@ test('everything is reached by keyboard alone: places, filing, playing, finding'
   await page.keyboard.press('g');
   await page.keyboard.press('t');
   await expect(page.getByRole('heading', { name: 'Tray' })).toBeVisible();
-  await expect(page.getByRole('button', { name: 'File it' }).first()).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('button', { name: 'File' }).first()).toBeVisible({ timeout: 60_000 });
   const before = await page.getByRole('article').count();
   for (let i = 0; i < 80; i++) {
     await page.keyboard.press('Tab');
-    if ((await page.evaluate(() => document.activeElement?.getAttribute('aria-label'))) === 'File it') break;
+    if ((await page.evaluate(() => document.activeElement?.getAttribute('aria-label'))) === 'File') break;
   }
   await page.keyboard.press('Enter');
   await expect(page.getByText('is filed.')).toBeVisible();

@@ -11,7 +11,7 @@ test('a guest begins at once, signs up keeping everything, and meets it on anoth
   await expect(phone.getByRole('article').filter({ hasText: /reception/ })).toBeVisible({ timeout: 60_000 });
   await phone.getByRole('link', { name: 'Settings' }).click();
   await expect(phone.getByText('You are a guest on this device.')).toBeVisible();
-  await phone.getByLabel('E-mail address').fill('tamsin@harrowmere.example');
+  await phone.getByLabel('Email address').fill('tamsin@harrowmere.example');
   await phone.getByLabel('Password, at least 10 characters').fill('short');
   await phone.getByRole('button', { name: 'Sign up' }).click();
   await expect(phone.getByRole('alert')).toContainText('at least 10 characters');
@@ -24,7 +24,7 @@ test('a guest begins at once, signs up keeping everything, and meets it on anoth
   await laptop.goto(`${immeld.address}/tray`);
   await expect(laptop.getByText('Everything is filed')).toBeVisible();
   await laptop.getByRole('link', { name: 'Settings' }).click();
-  await laptop.getByLabel('E-mail address').fill('tamsin@harrowmere.example');
+  await laptop.getByLabel('Email address').fill('tamsin@harrowmere.example');
   await laptop.getByLabel('Password, at least 10 characters').fill('limes along the quay');
   await laptop.getByRole('button', { name: 'Sign in' }).click();
   await expect(laptop.getByText('tamsin@harrowmere.example')).toBeVisible();
@@ -33,8 +33,8 @@ test('a guest begins at once, signs up keeping everything, and meets it on anoth
 
   // The phone is signed out from the laptop: its next step is that of a new guest.
   await laptop.getByRole('link', { name: 'Settings' }).click();
-  await laptop.getByRole('button', { name: 'Sign it out' }).click();
-  await expect(laptop.getByRole('button', { name: 'Sign it out' })).toHaveCount(0);
+  await laptop.getByRole('button', { name: 'Sign out this device' }).click();
+  await expect(laptop.getByRole('button', { name: 'Sign out this device' })).toHaveCount(0);
   await phone.goto(`${immeld.address}/tray`);
   await expect(phone.getByText('Everything is filed')).toBeVisible();
   const seen = await phone.evaluate(

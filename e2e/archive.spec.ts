@@ -6,7 +6,7 @@ import { Immeld, demoSound, expect, expectAccessible, test } from './immeld';
 /** Chooses a file in the settings, where everything is brought back from. */
 async function bringBack(page: Page, file: string): Promise<void> {
   const chooser = page.waitForEvent('filechooser');
-  await page.getByRole('button', { name: 'Bring everything back' }).click();
+  await page.getByRole('button', { name: 'Restore a backup' }).click();
   await (await chooser).setFiles(file);
 }
 
@@ -30,13 +30,13 @@ test('a laptop falls into a canal: everything is back on another one from one fi
   const isReady = async () => (await everything(page)).every((r) => r.state === 'ready');
   await expect.poll(isReady, { timeout: 90_000 }).toBe(true);
   await page.reload();
-  await page.getByLabel('Passphrase, if nobody else is to read it').fill('short');
-  await expect(page.getByRole('button', { name: 'Keep everything in one file' })).toBeDisabled();
-  await page.getByLabel('Passphrase, if nobody else is to read it').fill('die Gans steht am Wehr');
+  await page.getByLabel('Passphrase (optional)').fill('short');
+  await expect(page.getByRole('button', { name: 'Create a backup' })).toBeDisabled();
+  await page.getByLabel('Passphrase (optional)').fill('die Gans steht am Wehr');
   await expectAccessible(page);
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Keep everything in one file' }).click();
-  await expect(page.getByText(/^“Immeld .+\.immeld” \(.+\) is saved with your downloads\.$/)).toBeVisible();
+  await page.getByRole('button', { name: 'Create a backup' }).click();
+  await expect(page.getByText(/^“Immeld .+\.immeld” \(.+\) is in your downloads\.$/)).toBeVisible();
   const file = immeld.folder + '/everything.immeld';
   await (await download).saveAs(file);
   const before = await everything(page);
@@ -49,11 +49,11 @@ test('a laptop falls into a canal: everything is back on another one from one fi
   await there.goto(`${other.address}/settings`);
   await bringBack(there, file);
   await expect(there.getByRole('alert')).toContainText('under a passphrase');
-  await there.getByLabel('Passphrase of this file').fill('die Gans steht am Ufer');
-  await there.getByRole('button', { name: 'Open it' }).click();
-  await expect(there.getByRole('alert')).toContainText('The passphrase is another one');
-  await there.getByLabel('Passphrase of this file').fill('die Gans steht am Wehr');
-  await there.getByRole('button', { name: 'Open it' }).click();
+  await there.getByLabel('Passphrase of this backup').fill('die Gans steht am Ufer');
+  await there.getByRole('button', { name: 'Open backup' }).click();
+  await expect(there.getByRole('alert')).toContainText('Wrong passphrase');
+  await there.getByLabel('Passphrase of this backup').fill('die Gans steht am Wehr');
+  await there.getByRole('button', { name: 'Open backup' }).click();
   const sentence = new RegExp(`^${before.length} recordings, \\d+ notes? and \\d+ to-dos came back\\.$`);
   await expect(there.getByText(sentence)).toBeVisible({ timeout: 60_000 });
   await expectAccessible(there);
@@ -83,11 +83,11 @@ test('a laptop falls into a canal: everything is back on another one from one fi
   // Once more, and nothing is doubled.
   await there.goto(`${other.address}/settings`);
   await bringBack(there, file);
-  await there.getByLabel('Passphrase of this file').fill('die Gans steht am Wehr');
-  await there.getByRole('button', { name: 'Open it' }).click();
+  await there.getByLabel('Passphrase of this backup').fill('die Gans steht am Wehr');
+  await there.getByRole('button', { name: 'Open backup' }).click();
   await expect(there.getByText(/^Nothing was missing\. \d+ were here already/)).toBeVisible({ timeout: 60_000 });
   await bringBack(there, demoSound('quay-walk.ogg'));
-  await expect(there.getByRole('alert')).toContainText('This is no whole archive');
+  await expect(there.getByRole('alert')).toContainText('This is not a complete Immeld backup');
   expect(await everything(there)).toHaveLength(before.length);
   await context.close();
   other.remove();
@@ -100,19 +100,19 @@ test('a guest deletes everything for good, on the server and on the device', asy
   const page = await context.newPage();
   await page.goto(immeld.address);
   const chooser = page.waitForEvent('filechooser');
-  await page.getByRole('button', { name: 'Bring in sound files' }).first().click();
+  await page.getByRole('button', { name: 'Import audio files' }).first().click();
   await (await chooser).setFiles(demoSound('voice-message.ogg'));
   await expect.poll(async () => (await everything(page)).map((r) => r.state).join(), { timeout: 60_000 }).toBe('ready');
   await page.goto(`${immeld.address}/settings`);
   await page.getByRole('button', { name: 'Delete everything', exact: true }).click();
   await expectAccessible(page);
-  await page.getByLabel('Type DELETE').fill('yes');
-  await page.getByRole('button', { name: 'Delete everything for good' }).click();
-  await expect(page.getByRole('alert')).toContainText('Type DELETE');
+  await page.getByLabel('Type DELETE to confirm').fill('yes');
+  await page.getByRole('button', { name: 'Delete everything permanently' }).click();
+  await expect(page.getByRole('alert')).toContainText('Type DELETE to confirm');
   expect(fs.readdirSync(`${immeld.dataFolder}/sound`)).toHaveLength(1);
-  await page.getByLabel('Type DELETE').fill('DELETE');
-  await page.getByRole('button', { name: 'Delete everything for good' }).click();
-  await expect(page.getByText(/^Deleted: 1 recording, 0 notes and 1 file\. .+nothing of it is left/)).toBeVisible();
+  await page.getByLabel('Type DELETE to confirm').fill('DELETE');
+  await page.getByRole('button', { name: 'Delete everything permanently' }).click();
+  await expect(page.getByText(/^Deleted: 1 recording, 0 notes and 1 file\. .+found nothing left/)).toBeVisible();
   expect(fs.readdirSync(`${immeld.dataFolder}/sound`)).toEqual([]);
   await page.goto(`${immeld.address}/tray`);
   await expect(page.getByText('Everything is filed')).toBeVisible();

@@ -32,7 +32,7 @@ test('sound can be pasted; what is no sound is named and left out', async ({ pag
     .readFileSync(immeld.convert(demoSound('voice-message.ogg'), 'clip.wav', '-t', '4'))
     .toString('base64');
   await handOver(page, 'paste', ['pasted.wav', 'notes.txt'], clip);
-  await expect(page.getByText('notes.txt is neither sound nor video')).toBeVisible();
+  await expect(page.getByText('notes.txt is not an audio or video file')).toBeVisible();
   await expect.poll(async () => (await tray(immeld)).some((r) => r.fileName === 'pasted.wav')).toBe(true);
 });
 
@@ -45,7 +45,7 @@ test('a hundred files at once: one bar for all, and every one arrives once', asy
     .toString('base64');
   const names = Array.from({ length: 100 }, (_, i) => `many-${i}.ogg`);
   await handOver(page, 'drop', names, clip);
-  await expect(page.getByRole('progressbar', { name: 'All files together' })).toBeVisible();
+  await expect(page.getByRole('progressbar', { name: 'All imports' })).toBeVisible();
   const arrived = async () =>
     (await immeld.ask<{ items: RecordingCard[] }>('/recordings?limit=200')).items.filter((r) =>
       /^many-/.test(r.fileName),
@@ -73,7 +73,7 @@ test('a folder is dropped: the sounds in it and in its folders come in, the rest
   const data = { items: [], files: [folder], dragOperationsMask: 1 };
   for (const type of ['dragEnter', 'dragOver', 'drop'] as const)
     await devtools.send('Input.dispatchDragEvent', { type, x: 200, y: 300, data });
-  await expect(page.getByText('list.txt is neither sound nor video')).toBeVisible();
+  await expect(page.getByText('list.txt is not an audio or video file')).toBeVisible();
   await expect
     .poll(async () => (await tray(immeld)).map((r) => r.fileName).filter((n) => /^(top|inner)/.test(n)))
     .toHaveLength(2);
@@ -85,9 +85,9 @@ test('the same sound again is said to be here, with a way to it', async ({ page,
   await bringIn(page, file);
   await expect.poll(async () => (await tray(immeld)).some((r) => r.fileName === 'again.wav')).toBe(true);
   await bringIn(page, file);
-  const row = page.getByRole('status', { name: 'again.wav' }).filter({ hasText: 'already here since' });
+  const row = page.getByRole('status', { name: 'again.wav' }).filter({ hasText: 'Already imported' });
   await expect(row).toBeVisible();
-  await row.getByRole('button', { name: 'Open it' }).click();
+  await row.getByRole('button', { name: 'Open' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
 });
 
@@ -112,14 +112,14 @@ test('of a video only the sound is sent; its picture plays beside the words, her
   expect(sizeBytes).toBeLessThan(fs.statSync(video).size * 0.4);
 
   await page.goto(`${immeld.address}/recordings/${id}`);
-  const pane = page.getByLabel('Picture of the video');
+  const pane = page.getByLabel('Video');
   await expect(pane).toBeVisible();
-  await expect(page.getByText('is on this device only')).toBeVisible();
+  await expect(page.getByText('is only on this device')).toBeVisible();
   const time = () => pane.evaluate((v: HTMLVideoElement) => v.currentTime);
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect.poll(time).toBeGreaterThan(1.5);
   await page.getByRole('button', { name: 'Pause', exact: true }).click();
-  const grip = page.getByRole('slider', { name: 'Height of the picture' });
+  const grip = page.getByRole('slider', { name: 'Height of the video' });
   await grip.press('ArrowDown');
   await expect(grip).toHaveAttribute('aria-valuenow', '200');
   await grip.hover();
@@ -130,14 +130,14 @@ test('of a video only the sound is sent; its picture plays beside the words, her
   await expect.poll(async () => Number(await grip.getAttribute('aria-valuenow'))).toBeLessThan(150);
   await expectAccessible(page);
 
-  await page.getByRole('button', { name: 'Keep it on the server too' }).click();
+  await page.getByRole('button', { name: 'Upload to the server' }).click();
   await expect.poll(async () => (await get()).hasVideo, { timeout: 30_000 }).toBe(true);
   await page.reload();
-  await page.getByRole('button', { name: 'Remove it from this device' }).click();
+  await page.getByRole('button', { name: 'Remove from this device' }).click();
   await page.reload();
   await expect(pane).toHaveAttribute('src', /\/video$/);
   await expect.poll(() => pane.evaluate((v: HTMLVideoElement) => v.videoWidth)).toBe(320);
-  await page.getByRole('button', { name: 'Hide the picture' }).click();
+  await page.getByRole('button', { name: 'Hide video' }).click();
   await expect(pane).toHaveCount(0);
 });
 
@@ -173,7 +173,7 @@ test('a tab without sound, or none chosen, is explained', async ({ page, immeld 
   await page.goto(`${immeld.address}/settings`);
   await page.getByRole('radio', { name: 'A tab or the screen' }).click();
   await page.getByRole('button', { name: 'Speak' }).click();
-  await expect(page.getByRole('alert')).toContainText('No tab or screen was chosen');
+  await expect(page.getByRole('alert')).toContainText('no tab or screen was chosen');
 });
 
 test('a browser that cannot record a tab says so and tells the way round', async ({ page, immeld }) => {
@@ -181,23 +181,21 @@ test('a browser that cannot record a tab says so and tells the way round', async
     Object.defineProperty(MediaDevices.prototype, 'getDisplayMedia', { value: undefined });
   });
   await page.goto(`${immeld.address}/settings`);
-  await expect(page.getByText(/lay it beside the loudspeaker/)).toBeVisible();
+  await expect(page.getByText(/a second device placed nearby/)).toBeVisible();
   await expectAccessible(page);
 });
 
 test('a calendar is subscribed to, brought in as a file, and taken away', async ({ page, immeld }) => {
   await page.goto(`${immeld.address}/settings`);
-  await page
-    .getByLabel('Address of a calendar (https:// or webcal://)')
-    .fill(`${immeld.address}/standins/calendar.ics`);
+  await page.getByLabel('Calendar address (https:// or webcal://)').fill(`${immeld.address}/standins/calendar.ics`);
   await page.getByRole('button', { name: 'Subscribe' }).click();
   const calendar = page.getByRole('article', { name: '127.0.0.1' });
   await expect(calendar).toContainText('stand-in');
-  await calendar.getByRole('button', { name: 'Fetch it now' }).click();
-  await calendar.getByRole('button', { name: 'Take it away' }).click();
+  await calendar.getByRole('button', { name: 'Refresh now' }).click();
+  await calendar.getByRole('button', { name: 'Remove' }).click();
   await expect(calendar).toHaveCount(0);
   const chooser = page.waitForEvent('filechooser');
-  await page.getByRole('button', { name: 'Bring in a calendar file' }).click();
+  await page.getByRole('button', { name: 'Import a calendar file' }).click();
   await (await chooser).setFiles({ name: 'broken.ics', mimeType: 'text/calendar', buffer: Buffer.from('no calendar') });
   await expect(page.getByRole('alert')).toContainText('not an iCalendar file');
   await expectAccessible(page);

@@ -23,7 +23,7 @@ test('a recorder that gives nothing costs nothing: what the sound thread wrote d
   const before = (await list(immeld)).length;
   await page.goto(immeld.address);
   await page.getByRole('button', { name: 'Speak' }).click();
-  await expect(page.getByText('has given nothing so far')).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText('No audio has arrived')).toBeVisible({ timeout: 20_000 });
   await page.getByRole('button', { name: 'Finish' }).click();
   await expect.poll(async () => (await list(immeld)).length, { timeout: 60_000 }).toBe(before + 1);
   await expect.poll(async () => (await list(immeld))[0]!.state, { timeout: 60_000 }).toBe('ready');
@@ -39,29 +39,29 @@ test('words appear while one speaks, with marks, slips and a picture at their se
   const before = (await list(immeld)).length;
   await page.goto(immeld.address);
   await page.getByRole('button', { name: 'Speak' }).click();
-  const words = page.getByRole('log', { name: 'Words as they are heard' });
+  const words = page.getByRole('log', { name: 'Words so far' });
   await expect
     .poll(async () => wordsHeard((await words.textContent()) ?? ''), { timeout: 60_000 })
     .toBeGreaterThanOrEqual(5);
   await page.getByRole('button', { name: 'Mark: Question' }).click();
   await page.getByLabel('Write a slip').fill('Who owns the crane');
-  await page.getByRole('button', { name: 'As to-do' }).click();
+  await page.getByRole('button', { name: 'Make a to-do' }).click();
   await page.getByLabel('Write a slip').fill('Along the water');
-  await page.getByRole('button', { name: 'As a new part' }).click();
+  await page.getByRole('button', { name: 'Start a new part' }).click();
   const chooser = page.waitForEvent('filechooser');
   await page.getByRole('button', { name: 'Picture' }).click();
   await (await chooser).setFiles(`${__dirname}/../app/public/icon.png`);
-  await page.getByRole('button', { name: 'Consent' }).click();
-  await page.getByRole('button', { name: 'All agreed aloud' }).click();
+  await page.getByRole('button', { name: 'Note consent' }).click();
+  await page.getByRole('button', { name: 'Everyone agreed out loud' }).click();
   // A mark that was set in haste gets another meaning, and words, at once.
   await page.getByRole('button', { name: /^Question at/ }).click();
-  await page.getByRole('button', { name: 'Make it: Check later' }).click();
+  await page.getByRole('button', { name: 'Change to: Check later' }).click();
   await page.getByRole('textbox', { name: 'Words' }).fill('depth of the cable');
-  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expectAccessible(page);
   await page.getByRole('button', { name: 'Pause' }).click();
-  await page.getByRole('button', { name: 'Go on' }).click();
-  await expect(words).toContainText('Paused for a moment');
+  await page.getByRole('button', { name: 'Resume' }).click();
+  await expect(words).toContainText('Paused briefly');
   await page.getByRole('button', { name: 'Finish' }).click();
   await expect(page.getByRole('heading', { name: 'Tray' })).toBeVisible();
 
@@ -81,12 +81,12 @@ test('words appear while one speaks, with marks, slips and a picture at their se
   await page.goto(`${immeld.address}/recordings/${recording.id}?part=margin`);
   await expect(page.getByRole('img', { name: 'icon.png' })).toBeVisible();
   const mark = page.getByRole('article', { name: /^Check later at/ });
-  await mark.getByRole('button', { name: 'Change' }).click();
+  await mark.getByRole('button', { name: 'Edit' }).click();
   await mark.getByRole('textbox', { name: 'Words' }).fill('depth of the lamp cable');
   await mark.getByRole('textbox', { name: 'Words' }).press('Enter');
   await expect(mark.getByText('depth of the lamp cable')).toBeVisible();
-  await mark.getByRole('button', { name: 'More for Check later' }).click();
-  await mark.getByRole('button', { name: 'Take away' }).click();
+  await mark.getByRole('button', { name: 'More actions for Check later' }).click();
+  await mark.getByRole('button', { name: 'Remove' }).click();
   await expect(mark).toHaveCount(0);
   await page.getByText('Undo').click();
   await expect(mark).toHaveCount(1);
@@ -97,8 +97,8 @@ test('with no network the app opens, records, shows the words, and everything ar
   const talker = await Talker.open(immeld);
   const { page } = talker;
   await page.goto(`${immeld.address}/settings`);
-  await page.getByRole('button', { name: 'Fetch it' }).click();
-  await expect(page.getByRole('button', { name: 'Remove it from this device' })).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Download' }).click();
+  await expect(page.getByRole('button', { name: 'Remove from this device' })).toBeVisible({ timeout: 60_000 });
   await page.evaluate(() => navigator.serviceWorker.ready);
   await expect
     .poll(() => page.evaluate(async () => (await caches.keys()).length), { timeout: 60_000 })
@@ -118,7 +118,7 @@ test('with no network the app opens, records, shows the words, and everything ar
   await page.getByRole('button', { name: 'Finish' }).click();
   const row = page.getByRole('status', { name: /^Spoken / });
   await expect(row).toContainText('kept on this device');
-  await row.getByRole('button', { name: 'Listen' }).click();
+  await row.getByRole('button', { name: 'Play' }).click();
   await expect.poll(() => row.locator('audio').evaluate((a: HTMLAudioElement) => a.currentTime)).toBeGreaterThan(0.5);
 
   // The page is closed, the network stays away, the page is opened again: it is still there.
@@ -140,12 +140,12 @@ test('what is thrown away while recording can be had back from the bin', async (
   await page.getByRole('button', { name: 'Speak' }).click();
   await expect.poll(() => talker.elapsedMs()).toBeGreaterThan(2000);
   await page.getByRole('button', { name: 'Pause' }).click();
-  await page.getByRole('button', { name: 'Throw this recording away' }).click();
+  await page.getByRole('button', { name: 'Move this recording to the bin' }).click();
   const bin = () => immeld.ask<{ items: RecordingCard[] }>('/recordings?place=bin').then((r) => r.items);
   await expect.poll(async () => (await bin()).length).toBe(1);
   const [thrown] = await bin();
   await page.goto(`${immeld.address}/recordings/${thrown!.id}?part=about`);
-  await page.getByRole('button', { name: 'Take out of the bin' }).click();
+  await page.getByRole('button', { name: 'Restore' }).click();
   await expect
     .poll(async () => (await list(immeld)).some((r) => r.id === thrown!.id && r.state === 'ready'))
     .toBe(true);
@@ -170,7 +170,7 @@ test.describe('what keeps it from recording', () => {
     await speakAfter(page, immeld.address, () => {
       navigator.mediaDevices.getUserMedia = () => Promise.reject(new DOMException('no', 'NotFoundError'));
     });
-    await expect(page.getByRole('alert')).toContainText('Connect one, or bring in a sound file');
+    await expect(page.getByRole('alert')).toContainText('Connect one, or import an audio file');
   });
 
   test('the page is not secure', async ({ page, immeld }) => {
@@ -178,7 +178,7 @@ test.describe('what keeps it from recording', () => {
       Object.defineProperty(window, 'isSecureContext', { value: false });
       Object.defineProperty(navigator, 'mediaDevices', { value: undefined });
     });
-    await expect(page.getByRole('alert')).toContainText('Open Immeld by https or at localhost');
+    await expect(page.getByRole('alert')).toContainText('Open Immeld at an https:// address or on localhost');
   });
 });
 
@@ -216,7 +216,7 @@ test('a device with little room warns, and one with none ends the recording clea
   await page.evaluate(() => sessionStorage.setItem('free', '1000000'));
   await page.goto(immeld.address);
   await page.getByRole('button', { name: 'Speak' }).click();
-  await expect(page.getByRole('alert')).toContainText('no room left, so the recording was ended');
+  await expect(page.getByRole('alert')).toContainText('device is full, so the recording has ended');
   await expect.poll(async () => (await list(immeld)).length).toBe(before + 2);
   await talker.close();
 });
@@ -244,9 +244,9 @@ test('a microphone that is unplugged or muted is noticed, and what was said is k
   await tell('mute');
   await page.waitForTimeout(700);
   await tell('unmute');
-  await expect(page.getByRole('log')).toContainText('the microphone was muted by the system');
+  await expect(page.getByRole('log')).toContainText('the system muted the microphone');
   await tell('ended');
-  await expect(page.getByRole('alert')).toContainText('All that was recorded until then is kept');
+  await expect(page.getByRole('alert')).toContainText('Everything up to that moment is saved');
   await expect.poll(async () => (await list(immeld)).length).toBe(before + 1);
   const [newest] = await list(immeld);
   await expect
@@ -266,7 +266,7 @@ test('keys alone: start, mark, pause, go on, finish', async ({ immeld }) => {
   await page.keyboard.press('2');
   await expect(page.getByRole('button', { name: /^Question at/ })).toBeVisible();
   await page.keyboard.press('Shift+Space');
-  await expect(page.getByRole('button', { name: 'Go on' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Resume' })).toBeVisible();
   await page.keyboard.press('Shift+Space');
   await expectAccessible(page);
   await page.keyboard.press('Shift+Enter');

@@ -6,7 +6,7 @@ import { expect, expectAccessible, recordingNamed, test } from './immeld';
 const textOf = (p: { words: readonly { text: string }[] }) => p.words.map((w) => w.text).join(' ');
 /** Where the sound stands, in seconds. */
 async function secondOf(page: Page): Promise<number> {
-  const strip = page.getByRole('slider', { name: 'Place in the recording' });
+  const strip = page.getByRole('slider', { name: 'Position in the recording' });
   const [, minutes, seconds] = /^(\d+):(\d\d)/.exec((await strip.getAttribute('aria-valuetext')) ?? '')!;
   return Number(minutes) * 60 + Number(seconds);
 }
@@ -22,7 +22,7 @@ test('doubtful words are gone through and corrected without the mouse; times, un
   await page.goto(`${immeld.address}/recordings/${id}`);
   await expect(page.getByRole('button', { name: `${doubtful.length} doubtful word` })).toBeVisible();
   await page.keyboard.press('d');
-  const field = page.getByRole('textbox', { name: 'Text of the passage' });
+  const field = page.getByRole('textbox', { name: 'Text of this passage' });
   const selected = () => field.evaluate((f: HTMLTextAreaElement) => f.value.slice(f.selectionStart, f.selectionEnd));
   const bare = (text: string) => text.replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}]+$/gu, '');
   await expect.poll(selected).toBe(bare(doubtful[0]!.text));
@@ -43,7 +43,7 @@ test('doubtful words are gone through and corrected without the mouse; times, un
   await page.keyboard.press('Escape');
   await expect(field).toHaveCount(0);
   // Who does not see the page is told what was changed.
-  await expect(page.getByRole('status', { name: 'What was done' })).toContainText(
+  await expect(page.getByRole('status', { name: 'Announcements' })).toContainText(
     /^Changed: planting.*, in the place of /,
   );
 
@@ -67,15 +67,15 @@ test('doubtful words are gone through and corrected without the mouse; times, un
   await expect
     .poll(async () => (await words()).some((w) => bare(w.text) === 'planting' && w.confidence === 1))
     .toBe(true);
-  await page.getByRole('button', { name: 'Use this version' }).first().click();
+  await page.getByRole('button', { name: 'Restore this version' }).first().click();
   await expect.poll(async () => (await get()).passages.map(textOf)).toEqual(before.map(textOf));
   expect((await immeld.ask<{ items: Version[] }>(`/recordings/${id}/versions`)).items).toHaveLength(2);
 });
 
 test('what was typed is kept when another part is opened and when the page is closed', async ({ page, immeld }) => {
   const { id, get } = await recordingNamed(immeld, 'Lecture infiltration and field capacity.m4a');
-  const field = page.getByRole('textbox', { name: 'Text of the passage' });
-  const correct = page.getByRole('button', { name: /^Correct the text/ }).first();
+  const field = page.getByRole('textbox', { name: 'Text of this passage' });
+  const correct = page.getByRole('button', { name: /^Edit the text/ }).first();
   const first = async () => textOf((await get()).passages[0]!);
   await page.goto(`${immeld.address}/recordings/${id}`);
   await correct.click();
@@ -97,7 +97,7 @@ test('Enter parts a passage, Backspace joins it again, and no word is lost', asy
     .locator('[data-word]')
     .nth(before[0]!.words.length + 2)
     .dblclick();
-  const field = page.getByRole('textbox', { name: 'Text of the passage' });
+  const field = page.getByRole('textbox', { name: 'Text of this passage' });
   await expect(field).toBeFocused();
   const opened = await field.inputValue();
   await page.keyboard.press('Home');
@@ -120,24 +120,24 @@ test('a correction waits on the device while the server is away, and two devices
 }) => {
   const { id, get } = await recordingNamed(immeld, 'CLIP0007.ogg');
   await page.goto(`${immeld.address}/recordings/${id}`);
-  const field = page.getByRole('textbox', { name: 'Text of the passage' });
+  const field = page.getByRole('textbox', { name: 'Text of this passage' });
   const correctFirst = async (text: string) => {
     await page
-      .getByRole('button', { name: /^Correct the text/ })
+      .getByRole('button', { name: /^Edit the text/ })
       .first()
       .click();
     await field.fill(text);
     await page.getByRole('button', { name: 'Done' }).click();
   };
-  await expect(page.getByRole('button', { name: /^Correct the text/ }).first()).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Edit the text/ }).first()).toBeVisible();
   immeld.kill();
   await correctFirst('Walking along the quay, typed without a server.');
-  await expect(page.getByText('Kept on this device; on its way to the server.')).toBeVisible();
+  await expect(page.getByText('Saved on this device. Sending to the server.')).toBeVisible();
   await immeld.start();
   await expect
     .poll(async () => textOf((await get()).passages[0]!))
     .toBe('Walking along the quay, typed without a server.');
-  await expect(page.getByText('Kept on this device; on its way to the server.')).toHaveCount(0);
+  await expect(page.getByText('Saved on this device. Sending to the server.')).toHaveCount(0);
 
   const [first] = (await get()).passages;
   const elsewhere = await fetch(`${immeld.address}/api/recordings/${id}/passages/${first!.id}`, {
@@ -148,15 +148,15 @@ test('a correction waits on the device while the server is away, and two devices
   expect(((await elsewhere.json()) as Corrected).passages).toHaveLength(1);
   await correctFirst('Typed on this device.');
   const notice = page.getByRole('alert').filter({ hasText: 'Typed on the other device.' });
-  await expect(notice).toContainText('Here you wrote: Typed on this device.');
-  await notice.getByRole('button', { name: 'Use what I wrote' }).click();
+  await expect(notice).toContainText('You wrote: Typed on this device.');
+  await notice.getByRole('button', { name: 'Use my text' }).click();
   await expect.poll(async () => textOf((await get()).passages[0]!)).toBe('Typed on this device.');
 });
 
 test('pauses can be left out, and one comes back to where one stopped', async ({ page, immeld }) => {
   const { id } = await recordingNamed(immeld, 'Evening memo.m4a');
   await page.goto(`${immeld.address}/recordings/${id}`);
-  const pauses = page.getByRole('switch', { name: /^Skip pauses, saves \d+:\d\d$/ });
+  const pauses = page.getByRole('switch', { name: /^Skip pauses and save \d+:\d\d$/ });
   await pauses.click();
   await expect(pauses).toHaveAttribute('aria-checked', 'true');
   await page.getByRole('button', { name: 'Play', exact: true }).click();

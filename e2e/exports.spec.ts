@@ -11,19 +11,19 @@ test('a recording goes along as a Word document, chosen, looked at beforehand an
   const { id } = await recordingNamed(immeld, 'Appointment with Bram.m4a');
   await page.goto(`${immeld.address}/recordings/${id}`);
   await page.getByRole('tab', { name: 'About' }).click();
-  await page.getByRole('button', { name: 'Choose what goes along' }).click();
-  await expect(page.getByRole('heading', { name: 'Take along', level: 1 })).toBeVisible();
+  await page.getByRole('button', { name: 'Choose what to export' }).click();
+  await expect(page.getByRole('heading', { name: 'Export', level: 1 })).toBeVisible();
   await page.getByRole('switch', { name: 'Plain text' }).click();
   await page.getByRole('switch', { name: 'Word document' }).click();
   await page.getByRole('switch', { name: 'Times', exact: true }).click();
   // Not with the preview open: axe does not get into a frame without scripts.
   await expectAccessible(page);
-  await page.getByRole('button', { name: 'See how it will read' }).click();
+  await page.getByRole('button', { name: 'Show preview' }).click();
   const preview = page.frameLocator('iframe[title=Preview]');
   await expect(preview.getByRole('heading', { level: 1 })).toHaveText('Walk the quay with Bram');
   await expect(preview.locator('p .lead').first()).toHaveText(/^0:\d\d .+: $/);
   await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
-  await page.getByRole('button', { name: 'Copy it formatted' }).click();
+  await page.getByRole('button', { name: 'Copy with formatting' }).click();
   await expect(page.getByText('Copied.')).toBeVisible();
   const copied = await page.evaluate(async () => {
     const [item] = await navigator.clipboard.read();
@@ -32,10 +32,10 @@ test('a recording goes along as a Word document, chosen, looked at beforehand an
   expect(copied[0]).toMatch(/<h1[^>]*>Walk the quay with Bram<\/h1>/);
   expect(copied[1]).toMatch(/^Walk the quay with Bram\n/);
   const saved = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Make the file' }).click();
+  await page.getByRole('button', { name: 'Export file' }).click();
   const file = await (await saved).path();
   expect((await saved).suggestedFilename()).toMatch(/^\d{4}-\d\d-\d\d Walk the quay with Bram\.docx$/);
-  await expect(page.getByText('is saved with your downloads')).toBeVisible();
+  await expect(page.getByText('is in your downloads')).toBeVisible();
   const { value } = await mammoth.extractRawText({ path: file });
   expect(value).toMatch(/0:\d\d Bram: /);
   expect(value).toContain('sand');
@@ -56,22 +56,22 @@ test('several recordings go along at once, in three formats and with their sound
     .getByRole('link', { name: /^Quayside limes/ })
     .first()
     .click();
-  await page.getByRole('button', { name: 'Choose several' }).click();
-  await page.getByRole('button', { name: 'Choose all' }).click();
-  await page.getByRole('button', { name: 'Take along' }).click();
+  await page.getByRole('button', { name: 'Select' }).click();
+  await page.getByRole('button', { name: 'Select all' }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
   await expect(page.getByText('2 recordings and 1 note')).toBeVisible();
   for (const format of ['Plain text', 'Subtitles for the web (WebVTT)', 'Table with times (TSV)', 'Word document']) {
     const choice = page.getByRole('switch', { name: format });
     const isWanted = format !== 'Word document';
     if ((await choice.getAttribute('aria-checked')) !== String(isWanted)) await choice.click();
   }
-  await page.getByRole('radio', { name: 'as it came' }).click();
-  await page.getByLabel('Pattern').fill('{number} {folder} {oops}');
-  await page.getByRole('button', { name: 'Make the files' }).click();
-  await expect(page.getByRole('alert')).toContainText('Between { and } stands one of');
-  await page.getByLabel('Pattern').fill('{number} {folder}');
+  await page.getByRole('radio', { name: 'original' }).click();
+  await page.getByLabel('Name pattern').fill('{number} {folder} {oops}');
+  await page.getByRole('button', { name: 'Export files' }).click();
+  await expect(page.getByRole('alert')).toContainText('Inside { and } you can use');
+  await page.getByLabel('Name pattern').fill('{number} {folder}');
   const saved = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Make the files' }).click();
+  await page.getByRole('button', { name: 'Export files' }).click();
   const zip = await JSZip.loadAsync(fs.readFileSync(await (await saved).path()));
   const names = Object.keys(zip.files).sort();
   // The note that lies there goes along in the format that is for notes too.
@@ -87,16 +87,18 @@ test('several recordings go along at once, in three formats and with their sound
   for (const name of sound) expect(kept).toContain((await zip.file(name)!.async('uint8array')).length);
 
   // By mail: in the demo the stand-in takes it, says so, and shows what arrived.
-  await page.getByRole('button', { name: 'Send it by mail' }).click();
-  await expect(page.getByText('This is the stand-in of the demo')).toBeVisible();
+  await page.getByRole('button', { name: 'Send by email' }).click();
+  await expect(page.getByText('This is the demo’s stand-in')).toBeVisible();
   await expectAccessible(page);
-  await page.getByLabel('To, with commas between several').fill('bram');
+  await page.getByLabel('To (separate several addresses with commas)').fill('bram');
   await page.getByLabel('Subject').fill('Two walks along the quay');
-  await page.getByLabel('Some words').fill('Dear Bram, with the sound.');
-  await page.getByRole('button', { name: 'Send the mail' }).click();
-  await expect(page.getByRole('alert')).toContainText('“bram” is not an e-mail address.');
-  await page.getByLabel('To, with commas between several').fill('bram@harrowmere.example, jun@harrowmere.example');
-  await page.getByRole('button', { name: 'Send the mail' }).click();
+  await page.getByLabel('Message').fill('Dear Bram, with the sound.');
+  await page.getByRole('button', { name: 'Send email' }).click();
+  await expect(page.getByRole('alert')).toContainText('“bram” is not a valid email address.');
+  await page
+    .getByLabel('To (separate several addresses with commas)')
+    .fill('bram@harrowmere.example, jun@harrowmere.example');
+  await page.getByRole('button', { name: 'Send email' }).click();
   const mailbox = page.getByRole('region', { name: 'Stand-in mailbox' });
   const mail = mailbox.getByRole('article', { name: 'Two walks along the quay' });
   await expect(mail).toContainText('to bram@harrowmere.example, jun@harrowmere.example');
@@ -112,7 +114,7 @@ test('a note goes along as a PDF by keyboard alone', async ({ page, immeld }) =>
   await page.keyboard.type('Sand holds little, clay holds much.');
   await expect(page.getByText('kept', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'About' }).click();
-  await page.getByRole('button', { name: 'Take along' }).focus();
+  await page.getByRole('button', { name: 'Export' }).focus();
   await page.keyboard.press('Enter');
   const pdf = page.getByRole('switch', { name: 'PDF' });
   await pdf.focus();
@@ -126,7 +128,7 @@ test('a note goes along as a PDF by keyboard alone', async ({ page, immeld }) =>
     }
   }
   const saved = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Make the file' }).focus();
+  await page.getByRole('button', { name: 'Export file' }).focus();
   await page.keyboard.press('Enter');
   expect((await saved).suggestedFilename()).toMatch(/\.pdf$/);
   expect(

@@ -48,7 +48,7 @@ test('a tray of twenty is filed by keyboard, and all of it can go back', async (
       .getByRole('button', { name: /^Undo: .* is filed/ })
       .first()
       .click();
-    await expect(page.getByText('undone', { exact: true })).toHaveCount(i + 1);
+    await expect(page.getByText('Undone', { exact: true })).toHaveCount(i + 1);
   }
   expect(await tray(immeld)).toBe(20);
   immeld.remove();
@@ -65,7 +65,7 @@ test('a tray of twenty is filed by thumb: one part by part, some together, the r
   const tagName = (await tag.getAttribute('aria-label'))!.slice(4);
   await tag.tap();
   await expect(tag).toHaveAttribute('aria-checked', 'false');
-  await first.getByRole('button', { name: 'Other shelf' }).tap();
+  await first.getByRole('button', { name: 'Other folder' }).tap();
   await first.getByRole('radio', { name: 'Home' }).tap();
   await expect(page.getByText(`“${name}” is filed.`)).toBeVisible();
   const { items } = await immeld.ask<{ items: RecordingCard[] }>('/recordings?place=shelves&limit=200');
@@ -73,18 +73,18 @@ test('a tray of twenty is filed by thumb: one part by part, some together, the r
   const { folders } = await immeld.ask<Shelves>('/shelves');
   expect(folders.find((f) => f.id === filed.folderId)!.name).toBe('Home');
 
-  await page.getByRole('button', { name: 'Choose several' }).tap();
+  await page.getByRole('button', { name: 'Select' }).tap();
   const boxes = page.getByRole('checkbox', { name: /^Choose / });
   for (let i = 0; i < 3; i++) await boxes.nth(i).tap();
-  const bar = page.getByRole('toolbar', { name: 'With what is chosen' });
-  await expect(bar.getByText('3 chosen')).toBeVisible();
+  const bar = page.getByRole('toolbar', { name: 'Actions for selected items' });
+  await expect(bar.getByText('3 selected')).toBeVisible();
   await bar.getByRole('button', { name: 'Move to' }).tap();
   await bar.getByRole('radio', { name: 'Diary' }).tap();
   await expect(page.getByText('3 recordings are in Diary.')).toBeVisible();
   await expect(page.getByText('16 to file')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).tap();
   await expect(page.getByText('19 to file')).toBeVisible();
-  await page.getByRole('button', { name: 'File all as proposed' }).tap();
+  await page.getByRole('button', { name: 'File all as suggested' }).tap();
   await expect(page.getByText('Everything is filed')).toBeVisible();
   expect(await tray(immeld)).toBe(0);
   await context.close();
@@ -112,10 +112,10 @@ test('shelves are put in order by dragging, one into another, and a shelf is arr
   await expect.poll(async () => (await find('School orchard')).parentId).toBeNull();
 
   await line('Soil course').click();
-  await page.getByRole('button', { name: 'Change shelf' }).click();
-  await page.getByRole('button', { name: 'Up', exact: true }).click();
+  await page.getByRole('button', { name: 'Edit' }).click();
+  await page.getByRole('button', { name: 'Move up', exact: true }).click();
   await expect(page.getByText('“Soil course” was moved.')).toBeVisible();
-  await page.getByRole('button', { name: 'Arrange' }).click();
+  await page.getByRole('button', { name: 'Sort and group' }).click();
   await page.getByRole('radio', { name: 'title' }).click();
   const rows = page.getByRole('link', { name: /^(Infiltration|Revision)/ });
   await expect(rows.first()).toHaveAttribute('aria-label', /^Infiltration/);
@@ -126,19 +126,19 @@ test('shelves are put in order by dragging, one into another, and a shelf is arr
 test('tags are joined, people get other names, recordings go to the archive', async ({ page, immeld }) => {
   await page.goto(`${immeld.address}/shelves`);
   await page.getByRole('link', { name: /^revision, / }).click();
-  await page.getByRole('button', { name: 'Change shelf' }).click();
-  await page.getByRole('button', { name: 'Rename or join' }).click();
+  await page.getByRole('button', { name: 'Edit' }).click();
+  await page.getByRole('button', { name: 'Rename or merge' }).click();
   await page.getByLabel('Name', { exact: true }).fill('lecture');
   await page.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByText('The tags revision and lecture are one.')).toBeVisible();
+  await expect(page.getByText('The tags revision and lecture are merged.')).toBeVisible();
   await page.goto(`${immeld.address}/shelves`);
   await expect(page.getByRole('link', { name: 'lecture, 2' })).toBeVisible();
 
   await page.getByRole('link', { name: /^Bram Vantongeren, / }).click();
   await expect(page.getByRole('link', { name: /^Walk the quay with Bram/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Change shelf' }).click();
-  await page.getByRole('button', { name: 'Other names' }).click();
-  await page.getByLabel('Other names, with commas between').fill('the arborist, the tree man');
+  await page.getByRole('button', { name: 'Edit' }).click();
+  await page.getByRole('button', { name: 'Edit other names' }).click();
+  await page.getByLabel('Other names, separated by commas').fill('the arborist, the tree man');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Also called the arborist, the tree man')).toBeVisible();
 
@@ -147,9 +147,9 @@ test('tags are joined, people get other names, recordings go to the archive', as
   await page.getByRole('button', { name: 'Archive', exact: true }).click();
   await expect.poll(async () => (await get()).isArchived).toBe(true);
   await page.goto(`${immeld.address}/shelves/archive`);
-  await page.getByRole('button', { name: 'Choose several' }).click();
+  await page.getByRole('button', { name: 'Select' }).click();
   await page.getByRole('checkbox', { name: /^Letter to the council/ }).click();
-  await page.getByRole('button', { name: 'Out of the archive' }).click();
+  await page.getByRole('button', { name: 'Unarchive' }).click();
   await expect.poll(async () => (await get()).isArchived).toBe(false);
 });
 
@@ -205,16 +205,16 @@ test('quick words collect in the note of the day, any day is reached, the weeks 
   immeld,
 }) => {
   await page.goto(immeld.address);
-  await page.getByLabel('A quick word for this day').fill('The tide is out');
+  await page.getByLabel('Quick note for this day').fill('The tide is out');
   await page.keyboard.press('Enter');
   await expect(page.getByText(/^\d\d:\d\d The tide is out$/)).toBeVisible();
-  await page.getByRole('button', { name: 'Open the note of the day' }).click();
+  await page.getByRole('button', { name: 'Open the note for this day' }).click();
   await expect(page.getByRole('textbox', { name: 'Note', exact: true })).toContainText('The tide is out');
   await page.goto(immeld.address);
-  await page.getByLabel('Go to the day').fill('2024-02-29');
+  await page.getByLabel('Go to Day').fill('2024-02-29');
   await expect(page.getByRole('heading', { name: 'Thursday 29 February' })).toBeVisible();
-  await page.getByRole('button', { name: 'All weeks' }).click();
-  await expect(page.getByRole('img', { name: /^Minutes spoken: / })).toBeVisible();
+  await page.getByRole('button', { name: 'Weekly overview' }).click();
+  await expect(page.getByRole('img', { name: /^Minutes recorded: / })).toBeVisible();
   await expect(page.getByRole('table').getByRole('row')).toHaveCount(13);
   await expectAccessible(page);
 });

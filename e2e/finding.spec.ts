@@ -11,7 +11,7 @@ test('two half-remembered words bring the moment back, by keyboard, and it plays
   await page.keyboard.press('/');
   await expect(page.getByRole('searchbox')).toBeFocused();
   await page.keyboard.type('infitration rate');
-  await expect(page.getByText(/Nobody said “infitration”/)).toBeVisible();
+  await expect(page.getByText(/No results for “infitration”/)).toBeVisible();
   await page.getByRole('searchbox').fill('heavy drops');
   await expect(page.getByRole('link', { name: /^1:\d\d .*heavy drops/ })).toBeVisible();
   await page.keyboard.press('ArrowDown');
@@ -27,12 +27,12 @@ test('the search is narrowed by chips that write themselves into the bar', async
   const count = async () => Number(/\d+/.exec((await page.getByText(/Found in \d+ place/).textContent())!)![0]);
   await expect(page.getByText(/Found in \d+ place/)).toBeVisible();
   const all = await count();
-  await page.getByRole('button', { name: 'Shelf', exact: true }).click();
+  await page.getByRole('button', { name: 'Folder', exact: true }).click();
   await page.getByRole('button', { name: 'Soil course', exact: true }).click();
   await expect(page.getByRole('searchbox')).toHaveValue('soil in:"Soil course"');
   await expect.poll(count).toBeLessThan(all);
   await expectAccessible(page);
-  await page.getByRole('button', { name: 'Take off: on Soil course' }).click();
+  await page.getByRole('button', { name: 'Remove filter: on Soil course' }).click();
   await expect(page.getByRole('searchbox')).toHaveValue('soil');
   await expect.poll(count).toBe(all);
 });
@@ -86,15 +86,15 @@ test('a question is asked aloud, on the device', async ({ immeld }) => {
   const talker = await Talker.open(immeld, { sound: 'letter.m4a' });
   const { page } = talker;
   await page.goto(`${immeld.address}/settings`);
-  await page.getByRole('button', { name: 'Ask aloud' }).click();
+  await page.getByRole('button', { name: 'Ask a question aloud' }).click();
   await expect(page.getByText(/this device needs the pack/)).toBeVisible();
-  await page.getByRole('button', { name: 'Fetch it' }).click();
-  await expect(page.getByRole('button', { name: 'Remove it from this device' })).toBeVisible();
-  await page.getByRole('button', { name: 'Ask aloud' }).click();
-  await expect(page.getByRole('button', { name: 'Stop listening to the question' })).toBeVisible();
+  await page.getByRole('button', { name: 'Download' }).click();
+  await expect(page.getByRole('button', { name: 'Remove from this device' })).toBeVisible();
+  await page.getByRole('button', { name: 'Ask a question aloud' }).click();
+  await expect(page.getByRole('button', { name: 'Stop listening' })).toBeVisible();
   await expect.poll(() => page.getByRole('searchbox').inputValue(), { timeout: 60_000 }).toMatch(/council/i);
-  await page.getByRole('button', { name: 'Stop listening to the question' }).click();
-  await expect(page.getByRole('button', { name: 'Ask aloud' })).toBeVisible();
+  await page.getByRole('button', { name: 'Stop listening' }).click();
+  await expect(page.getByRole('button', { name: 'Ask a question aloud' })).toBeVisible();
   // Nothing of it was recorded.
   const { total } = await immeld.ask<{ total: number }>('/recordings?place=tray');
   await expect(page.getByRole('link', { name: `Tray, ${total}` })).toBeVisible();

@@ -149,7 +149,7 @@ export async function bringIn(
   files: string | string[] | { name: string; mimeType: string; buffer: Buffer },
 ): Promise<void> {
   const chooser = page.waitForEvent('filechooser');
-  await page.getByRole('button', { name: 'Bring in sound files' }).first().click();
+  await page.getByRole('button', { name: 'Import audio files' }).first().click();
   await (await chooser).setFiles(files);
 }
 

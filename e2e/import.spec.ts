@@ -33,7 +33,7 @@ test('from a sound file to a filed recording with notes, to-dos and a text to ta
 
   // A short summary of real sentences, in the length that is asked for.
   await page.getByRole('tab', { name: 'Write-ups' }).click();
-  await expect(page.getByRole('heading', { name: 'In short' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Summary' })).toBeVisible();
   await page.getByRole('radio', { name: '2 sentences' }).click();
   await expect(page.getByRole('button', { name: /Play \d+:\d\d$/ })).toHaveCount(2);
   await page.getByRole('button', { name: 'Accept' }).click();
@@ -46,9 +46,9 @@ test('from a sound file to a filed recording with notes, to-dos and a text to ta
   await page.getByRole('button', { name: 'Accept folder' }).click();
   await expect(page.getByRole('radio', { name: 'Soil course', checked: true })).toBeVisible();
   await page.getByRole('button', { name: 'Accept tags' }).click();
-  await expect(page.getByRole('button', { name: 'Take the tag lecture away' })).toBeVisible();
-  await page.getByRole('button', { name: 'File it' }).click();
-  await expect(page.getByRole('button', { name: 'File it' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Remove tag lecture' })).toBeVisible();
+  await page.getByRole('button', { name: 'File' }).click();
+  await expect(page.getByRole('button', { name: 'File' })).toHaveCount(0);
 
   // The text goes along as a file.
   const download = page.waitForEvent('download');
@@ -92,7 +92,7 @@ test('what is proposed in the tray is filed with one press, its to-dos are on th
   const sacks = card.getByRole('checkbox', { name: /sacks under the roof/ });
   await expect(sacks).toBeChecked();
   await card.getByRole('checkbox', { name: /head teacher/ }).click();
-  await card.getByRole('button', { name: 'File it' }).click();
+  await card.getByRole('button', { name: 'File' }).click();
   await expect(page.getByText('is filed.')).toBeVisible();
   await expect(card).toHaveCount(0);
   const todos = async () =>
@@ -110,15 +110,15 @@ test('a to-do is ticked, changed, and leads back to its sound', async ({ page, i
   await row.click();
   await expect(page.getByText('Done.')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
-  await page.getByRole('button', { name: /^Change Hand in the exercise/ }).click();
-  await page.getByLabel('By when').fill('soon');
+  await page.getByRole('button', { name: /^Edit Hand in the exercise/ }).click();
+  await page.getByLabel('Due').fill('soon');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('alert')).toContainText('2026-05-12');
-  await page.getByLabel('By when').fill('2027-01-05');
+  await page.getByLabel('Due').fill('2027-01-05');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('by 5 Jan 2027')).toBeVisible();
   await page
-    .getByRole('link', { name: /^Hear where/ })
+    .getByRole('link', { name: /^Play where/ })
     .first()
     .click();
   await expect(page).toHaveURL(/recordings\/.+at=\d+/);
@@ -133,7 +133,7 @@ test('bad files get a clear sentence, the rest goes on, the same file is not sto
   const text = Buffer.from('This is only text. '.repeat(100));
   await bringIn(page, { name: 'renamed.mp3', mimeType: 'audio/mpeg', buffer: text });
   const broken = page.getByRole('article', { name: 'renamed.mp3' });
-  await expect(broken.getByRole('alert')).toContainText('could not be read as sound');
+  await expect(broken.getByRole('alert')).toContainText('could not be read as audio');
   await bringIn(page, { name: 'nothing.wav', mimeType: 'audio/wav', buffer: Buffer.alloc(0) });
   await expect(page.getByRole('article', { name: 'nothing.wav' }).getByRole('alert')).toContainText(
     'This file is empty',
@@ -141,8 +141,8 @@ test('bad files get a clear sentence, the rest goes on, the same file is not sto
   // It has arrived, so nothing is said of not having been sent.
   await expect(page.getByText(/^Not sent/)).toHaveCount(0);
   await bringIn(page, demoSound('diary.m4a'));
-  await expect(page.getByText(/already here since .*not stored twice/)).toBeVisible();
-  await broken.getByRole('button', { name: 'Bin' }).click();
+  await expect(page.getByText(/Already imported: .*not stored twice/)).toBeVisible();
+  await broken.getByRole('button', { name: 'Move to bin' }).click();
   await expect(broken).toHaveCount(0);
 });
 

@@ -18,7 +18,7 @@ test('words are replaced everywhere, each place shown before, one left out, and 
   await page.goto(`${immeld.address}/recordings/${memo.id}`);
   await page.getByRole('button', { name: 'Replace words' }).click();
   await page.getByLabel('Find', { exact: true }).fill('key');
-  await page.getByLabel('Replace by').fill('quay');
+  await page.getByLabel('Replace with').fill('quay');
   const here = page.getByRole('checkbox', { name: /key.*quay/ });
   await expect(here).toHaveCount(1);
   await page.getByRole('radio', { name: 'Everywhere' }).click();
@@ -43,12 +43,12 @@ test('the sound is cleaned while it plays, in the browser itself, and taken alon
 }) => {
   const { id } = await recordingNamed(immeld, 'Voice message Petra Sund.ogg');
   await page.goto(`${immeld.address}/recordings/${id}`);
-  await page.getByRole('button', { name: 'Cleaner sound' }).click();
-  await page.getByRole('radio', { name: 'Less noise: most' }).click();
-  await page.getByRole('radio', { name: 'Even loudness: some' }).click();
+  await page.getByRole('button', { name: 'Clean up audio' }).click();
+  await page.getByRole('radio', { name: 'Reduce noise: strong' }).click();
+  await page.getByRole('radio', { name: 'Even volume: a little' }).click();
   await expectAccessible(page);
   await page.getByRole('button', { name: 'Play', exact: true }).click();
-  const strip = page.getByRole('slider', { name: 'Place in the recording' });
+  const strip = page.getByRole('slider', { name: 'Position in the recording' });
   await expect.poll(() => strip.getAttribute('aria-valuetext')).not.toMatch(/^0:00/);
   await expect(page.getByRole('button', { name: 'Pause', exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Pause', exact: true }).click();
@@ -75,7 +75,7 @@ test('the sound is cleaned while it plays, in the browser itself, and taken alon
   expect(left).toBeGreaterThan(-60);
 
   const saved = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Take the cleaned sound along' }).click();
+  await page.getByRole('button', { name: 'Export the cleaned-up audio' }).click();
   const file = await saved;
   expect(file.suggestedFilename()).toMatch(/, cleaned\.m4a$/);
   // An MP4 file begins with its ftyp box (ISO/IEC 14496-12).
@@ -87,7 +87,7 @@ test('the sound is cleaned while it plays, in the browser itself, and taken alon
   ).toBe('ftyp');
   // It is remembered on this device.
   await page.reload();
-  await expect(page.getByRole('button', { name: 'Cleaner sound, on' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Clean up audio, on' })).toBeVisible();
 });
 
 test('all keys are shown, paragraphs begin by another rule, and the strip comes closer', async ({ page, immeld }) => {
@@ -96,7 +96,7 @@ test('all keys are shown, paragraphs begin by another rule, and the strip comes 
   await page.goto(`${immeld.address}/recordings/${id}`);
   await expect(page.getByRole('article').first().locator('[data-word]').first()).toBeVisible();
   await page.keyboard.press('?');
-  const keys = page.getByRole('dialog', { name: 'Keys' });
+  const keys = page.getByRole('dialog', { name: 'Keyboard shortcuts' });
   await expect(keys).toContainText('Next doubtful word');
   await expectAccessible(page);
   await page.keyboard.press('Escape');
@@ -105,16 +105,16 @@ test('all keys are shown, paragraphs begin by another rule, and the strip comes 
   const begins = async () => (await get()).passages.filter((p) => p.startsParagraph).length;
   const usual = await begins();
   await page.getByRole('tab', { name: 'About' }).click();
-  await page.getByRole('radio', { name: 'Make them anew: none' }).click();
+  await page.getByRole('radio', { name: 'Divide again: one' }).click();
   await expect(page.getByText('1 paragraph now.')).toBeVisible();
   expect(await begins()).toBe(1);
   await page.getByText('Undo').click();
   await expect.poll(begins).toBe(usual);
-  await page.getByRole('radio', { name: 'Make them anew: many' }).click();
+  await page.getByRole('radio', { name: 'Divide again: many' }).click();
   await expect.poll(begins).toBeGreaterThan(usual);
 
-  const strip = page.getByRole('slider', { name: 'Place in the recording' });
-  for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Show the strip closer' }).click();
+  const strip = page.getByRole('slider', { name: 'Position in the recording' });
+  for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Zoom in' }).click();
   const { durationMs } = await get();
   const box = (await strip.boundingBox())!;
   await page.mouse.click(box.x + box.width * 0.5, box.y + box.height / 2);
@@ -144,15 +144,15 @@ test('single passages of an earlier version are taken over, and selected words g
   }
   await page.goto(`${immeld.address}/recordings/${id}?part=about`);
   await page.getByRole('button', { name: 'Compare' }).click();
-  await page.getByRole('button', { name: 'Side by side, take single passages' }).click();
-  await expect(page.getByRole('button', { name: 'Take it over' })).toHaveCount(2);
-  await page.getByRole('button', { name: 'Take it over' }).first().click();
+  await page.getByRole('button', { name: 'Compare side by side' }).click();
+  await expect(page.getByRole('button', { name: 'Use this passage' })).toHaveCount(2);
+  await page.getByRole('button', { name: 'Use this passage' }).first().click();
   await expect.poll(async () => passageText((await get()).passages[0]!)).toBe(passageText(before[0]!));
   expect(passageText((await get()).passages[1]!)).toContain('Changed 1.');
 
   await selectWords(page, 1, 3);
-  const bar = page.getByRole('toolbar', { name: 'For the selected words' });
-  await bar.getByRole('button', { name: 'Who says it' }).click();
+  const bar = page.getByRole('toolbar', { name: 'Actions for the selected text' });
+  await bar.getByRole('button', { name: 'Assign speaker' }).click();
   await bar.getByRole('textbox', { name: 'Name' }).fill('Jun <b>Fairweather</b>');
   await page.keyboard.press('Enter');
   const theirs = async () => (await get()).passages.filter((p) => p.speaker === 'Jun <b>Fairweather</b>');
@@ -178,7 +178,7 @@ test('the story: the lecture is heard fast, corrected, named, marked, lifted and
       (await page.getByRole('button', { name: /^Speed / }).getAttribute('aria-label'))!,
     )![1]!;
   }
-  await page.getByRole('switch', { name: /^Skip pauses, saves \d+:\d\d/ }).click();
+  await page.getByRole('switch', { name: /^Skip pauses and save \d+:\d\d/ }).click();
   await page.locator('body').press('Space');
   await expect(page.locator('[data-lit=true]')).toHaveCount(1);
   const lit = await page.locator('[data-lit=true]').textContent();
@@ -187,7 +187,7 @@ test('the story: the lecture is heard fast, corrected, named, marked, lifted and
   // Eleven doubtful words, by keys alone.
   const words = async () => (await get()).passages.flatMap((p) => p.words);
   await page.keyboard.press('d');
-  const field = page.getByRole('textbox', { name: 'Text of the passage' });
+  const field = page.getByRole('textbox', { name: 'Text of this passage' });
   await expect(field).toBeVisible();
   const typed = (await words()).filter((w) => w.isTyped).length;
   for (let i = 0; i < 11; i++) {
@@ -224,7 +224,7 @@ test('the story: the lecture is heard fast, corrected, named, marked, lifted and
   await expect.poll(inks).toBe(inksBefore + 1);
   await selectWords(page, 2, 4);
   const chooser = page.waitForEvent('filechooser');
-  await page.getByRole('button', { name: 'Picture or file' }).click();
+  await page.getByRole('button', { name: 'Add a picture or file' }).click();
   const png = Buffer.from(
     'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
     'base64',

@@ -19,7 +19,7 @@ test('the topics of the lecture are a map: moved, folded, played by touch and by
   const map = (await (await fetch(`${immeld.address}/api/recordings/${id}/map`)).json()) as TopicMap;
   expect(map.parts.length).toBeGreaterThan(4);
   await page.goto(`${immeld.address}/recordings/${id}?part=write-ups`);
-  await page.getByRole('button', { name: 'Map of topics' }).click();
+  await page.getByRole('button', { name: 'Topic map' }).click();
   const tree = page.getByRole('tree', { name: `Map of ${map.title}` });
   const topics = tree.getByRole('treeitem');
   // On a phone only the parts are shown at first.
@@ -29,7 +29,7 @@ test('the topics of the lecture are a map: moved, folded, played by touch and by
   const moved = () => page.locator('[data-moved]').getAttribute('transform');
   const scale = async () => Number(/scale\(([\d.]+)/.exec((await moved())!)![1]);
   const before = await scale();
-  await page.getByRole('button', { name: 'Nearer' }).click();
+  await page.getByRole('button', { name: 'Zoom in' }).click();
   await expect.poll(scale).toBeGreaterThan(before * 1.2);
   const place = await moved();
   const box = (await tree.boundingBox())!;
@@ -38,7 +38,7 @@ test('the topics of the lecture are a map: moved, folded, played by touch and by
   await page.mouse.move(box.x + 90, box.y + 160, { steps: 4 });
   await page.mouse.up();
   await expect.poll(moved).not.toBe(place);
-  await page.getByRole('button', { name: 'Whole' }).click();
+  await page.getByRole('button', { name: 'Fit to screen' }).click();
   await expect.poll(scale).toBe(before);
 
   // By keys alone: to the first part, out with its points, to one of them, and its sound.
@@ -49,10 +49,10 @@ test('the topics of the lecture are a map: moved, folded, played by touch and by
   const point = tree.getByRole('treeitem', { selected: true });
   await expect(point).toHaveAccessibleName(new RegExp(`Play ${clock(map.parts[0]!.points[0]!.startMs)}$`));
   await page.keyboard.press('Enter');
-  await expect(page.getByText(/^Plays at /)).toBeVisible();
+  await expect(page.getByText(/^Playing from /)).toBeVisible();
   await page.getByRole('button', { name: 'Stop' }).click();
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Unfold all' }).click();
+  await page.getByRole('button', { name: 'Expand all' }).click();
   const everything = 1 + map.parts.reduce((sum, p) => sum + 1 + p.points.length, 0);
   await expect(topics).toHaveCount(everything);
 
@@ -80,7 +80,7 @@ test('the topics of the lecture are a map: moved, folded, played by touch and by
   await expect(list.getByRole('button')).toHaveCount(everything - 1);
   await expectAccessible(page);
   await list.getByRole('button').nth(1).click();
-  await expect(page.getByText(/^Plays at /)).toBeVisible();
+  await expect(page.getByText(/^Playing from /)).toBeVisible();
 });
 
 const clock = (ms: number): string => {

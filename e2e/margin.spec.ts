@@ -10,17 +10,17 @@ test('a link, a file with its pages, comments and a name stand in the margin, ar
   const { id, get } = await recordingNamed(immeld, 'Revision soil texture.m4a');
   await page.goto(`${immeld.address}/recordings/${id}`);
   await expect(page.getByRole('article').first().locator('[data-word]').first()).toBeVisible();
-  const bar = page.getByRole('toolbar', { name: 'For the selected words' });
+  const bar = page.getByRole('toolbar', { name: 'Actions for the selected text' });
 
   await selectWords(page, 1, 3);
-  await bar.getByRole('button', { name: 'Link' }).click();
-  await bar.getByRole('textbox', { name: 'Address of the link' }).fill('harrowmere.example/soil');
+  await bar.getByRole('button', { name: 'Add a link' }).click();
+  await bar.getByRole('textbox', { name: 'Web address' }).fill('harrowmere.example/soil');
   await page.keyboard.press('Enter');
   await expect.poll(async () => (await get()).slips.map((s) => s.address)).toEqual(['https://harrowmere.example/soil']);
 
   await selectWords(page, 5, 6);
   const chooser = page.waitForEvent('filechooser');
-  await bar.getByRole('button', { name: 'Picture or file' }).click();
+  await bar.getByRole('button', { name: 'Add a picture or file' }).click();
   const buffer = pdfWith(['Sand, silt and clay', 'The triangle of feldspar']);
   await (await chooser).setFiles({ name: 'Soil texture.pdf', mimeType: 'application/pdf', buffer });
   await expect.poll(async () => (await get()).slips.some((s) => s.file?.name === 'Soil texture.pdf')).toBe(true);
@@ -32,19 +32,19 @@ test('a link, a file with its pages, comments and a name stand in the margin, ar
   await page.getByRole('tab', { name: /^Margin/ }).click();
   const link = page.getByRole('article', { name: /^Link at/ });
   await expect(link.getByRole('link', { name: 'harrowmere.example/soil' })).toHaveAttribute('rel', /noopener/);
-  await link.getByRole('button', { name: 'More for Link' }).click();
+  await link.getByRole('button', { name: 'More actions for Link' }).click();
   await link.getByRole('button', { name: 'Comment' }).click();
   await link.getByRole('textbox', { name: 'Comment' }).fill('Only the <b>second</b> part');
   await page.keyboard.press('Enter');
   await expect(link.getByText('Only the <b>second</b> part')).toBeVisible();
-  await link.getByRole('button', { name: 'More for Link' }).click();
-  await link.getByRole('button', { name: 'For somebody' }).click();
-  await link.getByRole('textbox', { name: 'Whom is it for?' }).fill('Jun');
+  await link.getByRole('button', { name: 'More actions for Link' }).click();
+  await link.getByRole('button', { name: 'Assign to someone' }).click();
+  await link.getByRole('textbox', { name: 'Assign to' }).fill('Jun');
   await page.keyboard.press('Enter');
   await expect(link.getByText('Link · for Jun')).toBeVisible();
 
   const file = page.getByRole('article', { name: /^File at/ });
-  await file.getByRole('button', { name: 'Show the pages' }).click();
+  await file.getByRole('button', { name: 'Show pages' }).click();
   const sheet = file.getByRole('img', { name: 'Soil texture.pdf, page 1 of 2' });
   await expect(sheet).toBeVisible();
   const inked = () =>
@@ -63,7 +63,7 @@ test('a link, a file with its pages, comments and a name stand in the margin, ar
   await page.getByRole('radio', { name: 'for Jun, 1' }).click();
   await expect(page.getByRole('article')).toHaveCount(1);
   const taken = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Take these 1 along' }).click();
+  await page.getByRole('button', { name: 'Export these 1' }).click();
   const text = fs.readFileSync(await (await taken).path(), 'utf8');
   const { slips, passages } = await get();
   const marked = slips.find((s) => s.kind === 'link')!;
@@ -83,7 +83,7 @@ test('a kind of mark is added and renamed, marks with it by its key, and is offe
   const { id, get } = await recordingNamed(immeld, 'Letter to the council.m4a');
   await page.goto(`${immeld.address}/settings`);
   await page.getByLabel('New kind of mark').fill('Quote');
-  await page.getByRole('button', { name: 'Add it' }).click();
+  await page.getByRole('button', { name: 'Add' }).click();
   await page.getByRole('button', { name: 'Question, key 2' }).click();
   await page.getByLabel('Name of Question').fill('Open point');
   await page.getByRole('button', { name: 'Rename' }).click();
@@ -110,15 +110,15 @@ test('a kind of mark is added and renamed, marks with it by its key, and is offe
   await page.getByRole('tab', { name: 'List' }).click();
   await page.getByRole('radio', { name: 'Quote, 1' }).click();
   const taken = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Take these 1 along' }).click();
+  await page.getByRole('button', { name: 'Export these 1' }).click();
   const text = fs.readFileSync(await (await taken).path(), 'utf8');
   expect(text).toContain('**Quote**');
   expect(text).not.toContain('Open point');
 
   await page.goto(`${immeld.address}/settings`);
   await page.getByRole('button', { name: 'Quote, key 5' }).click();
-  await page.getByRole('button', { name: 'Take Quote out' }).click();
-  await expect(page.getByText('Quote is offered no more.')).toBeVisible();
+  await page.getByRole('button', { name: 'Remove Quote' }).click();
+  await expect(page.getByText('Quote removed. Marks you already made stay.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Quote, key 5' })).toHaveCount(0);
   await page.goto(`${immeld.address}/recordings/${id}?part=margin`);
   await expect(page.getByRole('article', { name: /^Quote at/ })).toBeVisible();
@@ -136,7 +136,7 @@ test('what is written beside a recording without words is there on a wide screen
   const answer = await page.request.post(`${immeld.address}/api/recordings/${id}/slips`, { data: { slips: [slip] } });
   expect(answer.ok()).toBe(true);
   await page.goto(`${immeld.address}/recordings/${id}`);
-  await expect(page.getByText('No words', { exact: true })).toBeVisible();
+  await expect(page.getByText('No text', { exact: true })).toBeVisible();
   await expect(page.getByRole('article', { name: /at 0:01/ })).toContainText('The pump hums again');
 });
 
@@ -170,7 +170,7 @@ test('two hundred slips on a wide screen stand one under the other, none over an
 test('a page to read and print holds what is chosen, and nothing of the app', async ({ page, immeld }) => {
   const { id } = await recordingNamed(immeld, 'Appointment with Bram.m4a');
   await page.goto(`${immeld.address}/recordings/${id}?part=about`);
-  await page.getByRole('link', { name: 'A page to read and print' }).click();
+  await page.getByRole('link', { name: 'Print view' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Walk the quay with Bram');
   await expect(page.getByText('Good morning, Bram.', { exact: false })).toBeVisible();
   await expectAccessible(page);
@@ -199,8 +199,8 @@ test('what is dictated is done: signs, paragraphs, and back to what was spoken',
   const dictation = page.getByRole('switch', { name: 'This is a dictation' });
   await dictation.click();
   await expect(dictation).toBeChecked();
-  await expect(page.getByText('The spoken commands are done.')).toBeVisible();
-  await expect(page.getByText('With the spoken commands')).toBeVisible();
+  await expect(page.getByText('Recording commands are now carried out.')).toBeVisible();
+  await expect(page.getByText('Before spoken commands were carried out')).toBeVisible();
   await page.getByText('Undo').click();
   await expect(dictation).not.toBeChecked();
 });

@@ -18,7 +18,7 @@ for (const [name, viewport] of [
       const before = await get();
       await page.goto(`${immeld.address}/recordings/${id}`);
       await expect(page.getByRole('article').first()).toContainText('Letter to the council');
-      const bar = page.getByRole('toolbar', { name: 'For the selected words' });
+      const bar = page.getByRole('toolbar', { name: 'Actions for the selected text' });
       await expect(bar).toHaveCount(0);
 
       await selectWords(page, 3, 5);
@@ -29,7 +29,7 @@ for (const [name, viewport] of [
       const words = before.passages.flatMap((p) => p.words);
       await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
       await bar.getByRole('button', { name: 'Copy' }).click();
-      await expect(page.getByText('The words are copied.')).toBeVisible();
+      await expect(page.getByText('Text copied.')).toBeVisible();
       const copied = await page.evaluate(async () => {
         const [item] = await navigator.clipboard.read();
         return Promise.all(['text/plain', 'text/html'].map(async (type) => (await item!.getType(type)).text()));
@@ -37,8 +37,8 @@ for (const [name, viewport] of [
       const selected = words.slice(3, 6).map((w) => w.text);
       expect(copied[0]).toBe(selected.join(' '));
       expect(copied[1]).toContain(`<p dir="auto">${selected.join(' ')}</p>`);
-      await page.getByRole('button', { name: 'As Markdown' }).click();
-      await expect(page.getByText('The words are copied as Markdown.')).toBeVisible();
+      await page.getByRole('button', { name: 'Copy as Markdown' }).click();
+      await expect(page.getByText('Text copied as Markdown.')).toBeVisible();
 
       await selectWords(page, 3, 5);
       await bar.getByRole('button', { name: 'Mark: Question' }).click();
@@ -60,7 +60,7 @@ for (const [name, viewport] of [
 
       await selectWords(page, 6, 9);
       const liftedBefore = before.todos.filter((t) => t.startMs === words[6]!.startMs && t.state === 'ink').length;
-      await bar.getByRole('button', { name: 'Lift to a to-do' }).click();
+      await bar.getByRole('button', { name: 'Make a to-do' }).click();
       const lifted = async () =>
         (await get()).todos.filter((t) => t.startMs === words[6]!.startMs && t.state === 'ink');
       await expect.poll(async () => (await lifted()).length).toBe(liftedBefore + 1);
@@ -149,11 +149,14 @@ test('a passage is repeated by key, the text grows, more words are called doubtf
   await key('pause');
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
   await key('seekto', { seekTime: passages[2]!.startMs / 1000 });
-  await expect(page.getByRole('slider', { name: 'Place in the recording' })).not.toHaveAttribute('aria-valuenow', '0');
+  await expect(page.getByRole('slider', { name: 'Position in the recording' })).not.toHaveAttribute(
+    'aria-valuenow',
+    '0',
+  );
 
   await page.goto(`${immeld.address}/settings`);
-  await page.getByRole('radio', { name: 'Size of the text 200 %' }).click();
-  await page.getByRole('radio', { name: 'A word is doubtful below 85 %' }).click();
+  await page.getByRole('radio', { name: 'Text size 200%' }).click();
+  await page.getByRole('radio', { name: 'Mark words as doubtful below 85%' }).click();
   await page.goto(`${immeld.address}/recordings/${id}`);
   await expect(word).toBeVisible();
   expect(await size()).toBeCloseTo(before * 2, 0);

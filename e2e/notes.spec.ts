@@ -28,7 +28,7 @@ test('a note has headings that fold, a table, colours and a picture; it goes out
   await page.keyboard.type('Soil');
   await page.keyboard.press('Tab');
   await page.keyboard.type('Holds');
-  await page.getByRole('button', { name: 'Row below' }).click();
+  await page.getByRole('button', { name: 'Add row' }).click();
   await expect(text.getByRole('row')).toHaveCount(4);
   await text.getByText('It holds little water.').click();
   await page.keyboard.press('End');
@@ -51,7 +51,7 @@ test('a note has headings that fold, a table, colours and a picture; it goes out
 
   await page.getByRole('button', { name: 'About', exact: true }).click();
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Save as Markdown' }).click();
+  await page.getByRole('button', { name: 'Export as Markdown' }).click();
   const file = await download;
   expect(file.suggestedFilename()).toBe('Soils.md');
   const markdown = fs.readFileSync(await file.path(), 'utf8');
@@ -59,14 +59,14 @@ test('a note has headings that fold, a table, colours and a picture; it goes out
   expect(markdown).toMatch(/\| Soil +\| Holds +\|/);
   expect(markdown).toMatch(/!\[day\.png\]\(data:image\/png;base64,/);
   const bringIn = page.waitForEvent('filechooser');
-  await page.getByRole('button', { name: 'Bring in Markdown' }).click();
+  await page.getByRole('button', { name: 'Import Markdown' }).click();
   await (
     await bringIn
   ).setFiles({
     ...{ name: 'more.md', mimeType: 'text/markdown' },
     buffer: Buffer.from('## Clay\n\n- holds **much**\n- [ ] measure it'),
   });
-  await expect(page.getByText('“more.md” stands at the end of the note.')).toBeVisible();
+  await expect(page.getByText('“more.md” was added at the end of the note.')).toBeVisible();
   await page.getByRole('button', { name: 'Text' }).click();
   await expect(text.getByRole('heading', { name: 'Clay' })).toBeVisible();
   await expect(text.getByRole('checkbox')).toBeVisible();
@@ -90,9 +90,9 @@ test('an earlier text of a note is read and taken back', async ({ page, immeld }
   await expect(text).toHaveText('As it is now, alas.');
   await page.getByRole('button', { name: 'About', exact: true }).click();
   await page.getByRole('button', { name: /^Until .* · 4 words$/ }).click();
-  await expect(page.getByRole('document', { name: 'Earlier text' })).toHaveText('As it was first.');
+  await expect(page.getByRole('document', { name: 'Earlier version' })).toHaveText('As it was first.');
   await expectAccessible(page);
-  await page.getByRole('button', { name: 'Take this text back' }).click();
+  await page.getByRole('button', { name: 'Restore this version' }).click();
   await expect(text).toHaveText('As it was first.');
   await page.getByRole('button', { name: 'About', exact: true }).click();
   await expect(page.getByRole('button', { name: /· 5 words$/ })).toBeVisible();
@@ -113,7 +113,7 @@ test('with no network a note is begun, read again and sent by itself, and what w
   const text = page.getByRole('textbox', { name: 'Note', exact: true });
   await text.click();
   await page.keyboard.type('No network here.');
-  await expect(page.getByText('kept on this device, sent when the server answers')).toBeVisible();
+  await expect(page.getByText('saved on this device; sent when the server is back')).toBeVisible();
   await page.reload();
   await expect(text).toHaveText('No network here.');
   await expect(page.getByLabel('Title of the note')).toHaveValue('Under the bridge');
@@ -153,11 +153,11 @@ test('words and slips are lifted into a note and lead back to their second', asy
     getSelection()!.addRange(range);
   });
   const said = await page.evaluate(() => getSelection()!.toString());
-  await page.getByRole('button', { name: 'Into a note' }).click();
-  const panel = page.getByRole('dialog', { name: 'Into a note' });
+  await page.getByRole('button', { name: 'Add to a note' }).click();
+  const panel = page.getByRole('dialog', { name: 'Add to a note' });
   await expectAccessible(page);
-  await panel.getByRole('button', { name: 'A new note' }).click();
-  await expect(page.getByText(/^It stands in “From/)).toBeVisible();
+  await panel.getByRole('button', { name: 'New note' }).click();
+  await expect(page.getByText(/^Added to “From/)).toBeVisible();
   await page.getByRole('button', { name: 'Open', exact: true }).click();
   const text = page.getByRole('textbox', { name: 'Note', exact: true });
   await expect(text.locator('blockquote')).toContainText(said.split(/\s+/).slice(0, 3).join(' '));
@@ -171,16 +171,16 @@ test('a note is proofread and made more formal, piece by piece', async ({ page, 
   const text = page.getByRole('textbox', { name: 'Note', exact: true });
   await text.click();
   await page.keyboard.type("We we need a apple. It's late. Sand holds little. Clay holds much.");
-  await page.getByRole('button', { name: 'Rework' }).click();
+  await page.getByRole('button', { name: 'Revise' }).click();
   await page.getByRole('radio', { name: 'proofread' }).click();
-  await expect(page.getByText('2 proposals')).toBeVisible();
+  await expect(page.getByText('2 suggestions')).toBeVisible();
   await expectAccessible(page);
-  await page.getByRole('article').first().getByRole('button', { name: 'Leave it' }).click();
-  await page.getByRole('button', { name: 'Take it' }).click();
+  await page.getByRole('article').first().getByRole('button', { name: 'Drop' }).click();
+  await page.getByRole('button', { name: 'Accept' }).click();
   await page.getByRole('radio', { name: 'more formal' }).click();
-  await page.getByRole('button', { name: 'Take all' }).click();
+  await page.getByRole('button', { name: 'Accept all' }).click();
   await page.getByRole('radio', { name: 'points' }).click();
-  await page.getByRole('button', { name: 'Take this form' }).click();
+  await page.getByRole('button', { name: 'Accept' }).click();
   await page.getByRole('button', { name: 'Text' }).click();
   await expect(text.getByRole('listitem')).toHaveText([
     'We we need an apple.',
@@ -195,7 +195,7 @@ test('a check box that is written in a note is a to-do, ticked from either side'
   await page.getByRole('button', { name: 'New note' }).click();
   const text = page.getByRole('textbox', { name: 'Note', exact: true });
   await text.click();
-  await page.getByRole('button', { name: 'Check boxes' }).click();
+  await page.getByRole('button', { name: 'Checklist' }).click();
   await page.keyboard.type('Order forty ties');
   await page.keyboard.press('Enter');
   await page.keyboard.type('Buy gloves');

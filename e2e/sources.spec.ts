@@ -15,7 +15,7 @@ test('the quick page records at once, as small as a card, and files to the tray'
   const finish = page.getByRole('button', { name: 'Finish' });
   expect((await finish.boundingBox())!.y + (await finish.boundingBox())!.height).toBeLessThanOrEqual(240);
   await finish.click();
-  await expect(page.getByText('It is in the tray.')).toBeVisible();
+  await expect(page.getByText('Saved to the tray.')).toBeVisible();
   expect((await tray(immeld)).length).toBe(before + 1);
   await talker.close();
 });
@@ -50,12 +50,12 @@ test('the sound of a tab is recorded, alone and mixed with the microphone', asyn
     navigator.mediaDevices.getUserMedia = async () =>
       (tone(1200, (audio) => audio.createMediaStreamDestination()) as MediaStreamAudioDestinationNode).stream;
   });
-  for (const choice of ['A tab or the screen', 'Both, mixed']) {
+  for (const choice of ['A tab or the screen', 'Both together']) {
     await page.goto(`${immeld.address}/settings`);
     await page.getByRole('radio', { name: choice }).click();
     if (choice.startsWith('Both')) {
-      await page.getByRole('button', { name: 'Level of the microphone: lower' }).click();
-      await expect(page.getByText('90 %')).toBeVisible();
+      await page.getByRole('button', { name: 'Microphone level: lower' }).click();
+      await expect(page.getByText('90%')).toBeVisible();
     }
     const before = (await tray(immeld)).length;
     await page.getByRole('button', { name: 'Speak' }).click();
@@ -64,8 +64,8 @@ test('the sound of a tab is recorded, alone and mixed with the microphone', asyn
     await expect.poll(elapsed).toBeGreaterThan(2500);
     if (choice.startsWith('Both')) {
       // The levels can be moved while it is recorded.
-      await page.getByRole('button', { name: 'Level of the tab or screen: higher' }).click();
-      await expect(page.getByText('110 %')).toBeVisible();
+      await page.getByRole('button', { name: 'Tab or screen level: higher' }).click();
+      await expect(page.getByText('110%')).toBeVisible();
     }
     await page.getByRole('button', { name: 'Finish' }).click();
     await expect.poll(async () => (await tray(immeld)).length).toBe(before + 1);
@@ -84,7 +84,7 @@ test('an appointment is recorded from its card, with title, people and place', a
   await page.goto(immeld.address);
   const card = page.getByRole('article', { name: 'Appointment: Planting day, planning' });
   await expect(card).toContainText('14:00 to 14:45 · School orchard');
-  await card.getByRole('button', { name: 'Record it' }).click();
+  await card.getByRole('button', { name: 'Record' }).click();
   await expect.poll(() => talker.elapsedMs()).toBeGreaterThan(1500);
   await page.getByRole('button', { name: 'Finish' }).click();
   await expect(page.getByRole('heading', { name: 'Tray' })).toBeVisible();
@@ -92,9 +92,9 @@ test('an appointment is recorded from its card, with title, people and place', a
   const [newest] = await tray(immeld);
   await page.goto(`${immeld.address}/recordings/${newest!.id}?part=about`);
   await expect(page.getByText(/School orchard · Jun Fairweather, Bram Vantongeren/)).toBeVisible();
-  await page.getByRole('button', { name: 'Not this one' }).click();
-  await expect(page.getByText('It belongs to none.')).toBeVisible();
-  await page.getByRole('button', { name: 'Choose another' }).click();
+  await page.getByRole('button', { name: 'Remove' }).click();
+  await expect(page.getByText('Not part of an appointment.')).toBeVisible();
+  await page.getByRole('button', { name: 'Choose another appointment' }).click();
   await page.getByRole('button', { name: /^Lamp cables/ }).click();
   await expect(page.getByText(/Town hall, room 3/)).toBeVisible();
   await talker.close();
@@ -104,17 +104,17 @@ test('who was told stands with the recording, and a spoken notice is heard in it
   const talker = await Talker.open(immeld);
   const { page } = talker;
   await page.goto(`${immeld.address}/settings`);
-  await page.getByRole('switch', { name: /^Ask who agreed/ }).click();
+  await page.getByRole('switch', { name: /^Ask about consent/ }).click();
   await page.goto(immeld.address);
   await page
     .getByRole('article', { name: 'Appointment: Planting day, planning' })
-    .getByRole('button', { name: 'Record it' })
+    .getByRole('button', { name: 'Record' })
     .click();
-  await expect(page.getByText('Are others here? Tell them that you record.')).toBeVisible();
-  await expect(page.getByLabel('Who is told, if you like')).toHaveValue('Jun Fairweather, Bram Vantongeren');
+  await expect(page.getByText('Is anyone with you? Tell them you are recording.')).toBeVisible();
+  await expect(page.getByLabel('Who was told (optional)')).toHaveValue('Jun Fairweather, Bram Vantongeren');
   await expectAccessible(page);
-  await page.getByRole('button', { name: 'All agreed aloud' }).click();
-  await expect(page.getByText('Are others here? Tell them that you record.')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Everyone agreed out loud' }).click();
+  await expect(page.getByText('Is anyone with you? Tell them you are recording.')).toHaveCount(0);
   await page.getByRole('button', { name: 'Finish' }).click();
   await expect.poll(async () => (await tray(immeld))[0]!.appointment?.title).toBe('Planting day, planning');
   await page.goto(`${immeld.address}/recordings/${(await tray(immeld))[0]!.id}?part=about`);
@@ -127,7 +127,7 @@ test('who was told stands with the recording, and a spoken notice is heard in it
     navigator.mediaDevices.getDisplayMedia = silence;
   });
   await page.goto(`${immeld.address}/settings`);
-  await page.getByRole('radio', { name: 'Both, mixed' }).click();
+  await page.getByRole('radio', { name: 'Both together' }).click();
   const before = (await tray(immeld)).length;
   await page.getByRole('button', { name: 'Speak' }).click();
   await page.getByRole('button', { name: 'Play a spoken notice' }).click();
@@ -182,7 +182,7 @@ test('one more thing is added to a recording: one text, one strip, a seam with i
   const { id, durationMs } = (await find())!;
   await page.goto(`${immeld.address}/recordings/${id}`);
   const chooser = page.waitForEvent('filechooser');
-  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await page.getByRole('button', { name: 'Import a file' }).click();
   await (await chooser).setFiles(immeld.convert(demoSound('wearable.ogg'), 'later.wav', '-ss', '18', '-t', '8'));
   const get = () => immeld.ask<Recording>(`/recordings/${id}`);
   await expect.poll(async () => (await get()).slips.length, { timeout: 60_000 }).toBe(1);
@@ -192,15 +192,15 @@ test('one more thing is added to a recording: one text, one strip, a seam with i
   expect(Math.abs(joined.durationMs! - durationMs! - 8000)).toBeLessThan(300);
   // The same once more is not added twice, and the page says so.
   const again = page.waitForEvent('filechooser');
-  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await page.getByRole('button', { name: 'Import a file' }).click();
   await (await again).setFiles(immeld.convert(demoSound('wearable.ogg'), 'later.wav', '-ss', '18', '-t', '8'));
-  await expect(page.getByText(/^The same sound is already here since/)).toBeVisible();
+  await expect(page.getByText(/^Already imported:/)).toBeVisible();
   expect((await get()).durationMs).toBe(joined.durationMs);
   const words = joined.passages.flatMap((p) => p.words);
   expect(words.some((w) => /reception/i.test(w.text) && w.startMs < durationMs!)).toBe(true);
   expect(words.some((w) => /roof/i.test(w.text) && w.startMs > durationMs!)).toBe(true);
   await page.goto(`${immeld.address}/recordings/${id}?part=margin`);
-  await expect(page.getByRole('article', { name: /^Seam at/ })).toContainText('later.wav');
+  await expect(page.getByRole('article', { name: /^Break at/ })).toContainText('later.wav');
   // What is played is both in one.
   const length = await page.evaluate(
     (address) =>

@@ -41,8 +41,8 @@ test('press Speak and talk: the words arrive, are filed with their to-do and tak
   await page.getByRole('link', { name: /^To-dos/ }).click();
   await expect(live).toBeVisible();
   await live.getByRole('button', { name: 'Pause' }).click();
-  await expect(live.getByText('paused')).toBeVisible();
-  await live.getByRole('button', { name: 'Go on' }).click();
+  await expect(live.getByText('Paused')).toBeVisible();
+  await live.getByRole('button', { name: 'Resume' }).click();
   await expect.poll(elapsed, { timeout: 60_000 }).toBeGreaterThanOrEqual(19);
   await live.getByRole('button', { name: 'Finish' }).click();
   await page.getByRole('link', { name: /^Tray/ }).click();
@@ -68,7 +68,7 @@ test('press Speak and talk: the words arrive, are filed with their to-do and tak
     });
   await expect.poll(journals).toEqual([]);
   await page.getByRole('link', { name: 'Back' }).click();
-  await card.getByRole('button', { name: 'File it' }).click();
+  await card.getByRole('button', { name: 'File' }).click();
   await expect(page.getByText('is filed.')).toBeVisible();
   await page.getByRole('link', { name: /^To-dos/ }).click();
   await expect(page.getByRole('checkbox', { name: /under the roof/ })).toBeVisible();
@@ -83,16 +83,16 @@ test('a to-do is said: it stands in the line with its day before it is added', a
   const talker = await Talker.open(immeld, { sound: 'wearable.ogg', cut });
   const { page } = talker;
   await page.goto(`${immeld.address}/settings`);
-  await page.getByRole('button', { name: 'Fetch it' }).click();
-  await expect(page.getByRole('button', { name: 'Remove it from this device' })).toBeVisible();
+  await page.getByRole('button', { name: 'Download' }).click();
+  await expect(page.getByRole('button', { name: 'Remove from this device' })).toBeVisible();
   await page.goto(`${immeld.address}/todos`);
-  await page.getByRole('button', { name: 'Say a to-do' }).click();
+  await page.getByRole('button', { name: 'Speak a to-do' }).click();
   await expectAccessible(page);
   const line = page.getByLabel('Add a to-do');
   await expect(line).toHaveValue(/under the roof tonight$/i, { timeout: 60_000 });
   // It stops by itself when nothing more is said.
-  await expect(page.getByRole('button', { name: 'Say a to-do' })).toBeVisible();
-  await expect(page.getByText('Understood: today')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Speak a to-do' })).toBeVisible();
+  await expect(page.getByText('Will be added with: today')).toBeVisible();
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(line).toHaveValue('');
   const said = async () =>

@@ -14,15 +14,15 @@ test('who speaks is told apart; a voice that was named before is accepted from p
 }) => {
   const { id, get } = await recordingOf(immeld, 'Planning call volunteers.ogg');
   await page.goto(`${immeld.address}/recordings/${id}`);
-  const list = page.getByRole('list', { name: 'Who speaks' });
+  const list = page.getByRole('list', { name: 'Speakers' });
   await expect(list.getByRole('listitem')).toHaveCount(2);
   await expectAccessible(page);
 
-  await list.getByRole('button', { name: 'Accept Tamsin for Speaker 2' }).click();
+  await list.getByRole('button', { name: 'Accept: Speaker 2 is Tamsin' }).click();
   await expect(list).toContainText('Tamsin');
   await expect.poll(async () => speakersOf(await get())).toEqual(['Speaker 1', 'Tamsin']);
 
-  await page.getByRole('button', { name: 'Speaker 1 says this. Who is it?' }).first().click();
+  await page.getByRole('button', { name: 'Speaker: Speaker 1. Change' }).first().click();
   await expectAccessible(page);
   const field = page.getByRole('textbox', { name: 'Name of Speaker 1' });
   await field.fill('Jun <i>');
@@ -44,14 +44,14 @@ test('one paragraph goes to somebody else, two speakers become one, and the text
   const byBram = async () => (await get()).passages.filter((p) => p.speaker === 'Bram').length;
   const before = await byBram();
   await page.goto(`${immeld.address}/recordings/${id}`);
-  await page.getByRole('button', { name: 'Bram says this. Who is it?' }).first().click();
+  await page.getByRole('button', { name: 'Speaker: Bram. Change' }).first().click();
   await expect(page.getByRole('radio', { name: 'Only this paragraph' })).toBeChecked();
-  await page.getByRole('button', { name: 'Give it to Ottoline' }).click();
+  await page.getByRole('button', { name: 'Assign to Ottoline' }).click();
   await expect.poll(async () => (await get()).passages.find((p) => p.speaker !== 'Tamsin')!.speaker).toBe('Ottoline');
   expect(await byBram()).toBeLessThan(before);
 
   await page.getByRole('button', { name: /^Bram, speaks/ }).click();
-  await page.getByRole('button', { name: 'The same as Ottoline' }).click();
+  await page.getByRole('button', { name: 'Same person as Ottoline' }).click();
   await expect.poll(async () => speakersOf(await get())).toEqual(['Tamsin', 'Ottoline']);
   const text = await (await fetch(`${immeld.address}/api/recordings/${id}/export/txt`)).text();
   expect(text).toMatch(/^Tamsin: Good morning/);
@@ -68,15 +68,15 @@ test('figures and hesitations are a way of reading: switched off, the words that
   const first = page.getByRole('article').first();
   await expect(first).toContainText('For 11 years');
   await page.goto(`${immeld.address}/settings`);
-  await page.getByRole('switch', { name: 'Numbers from ten on' }).click();
-  await expect(page.getByRole('switch', { name: 'Numbers from ten on' })).not.toBeChecked();
+  await page.getByRole('switch', { name: 'Numbers from ten up' }).click();
+  await expect(page.getByRole('switch', { name: 'Numbers from ten up' })).not.toBeChecked();
   await page.goto(address);
   await expect(first).toContainText('For eleven years');
   const exported = async () => (await fetch(`${immeld.address}/api/recordings/${id}/export/txt`)).text();
   expect(await exported()).toContain('For eleven years');
   await page.goto(`${immeld.address}/settings`);
-  await page.getByRole('switch', { name: 'Numbers from ten on' }).click();
-  await expect(page.getByRole('switch', { name: 'Numbers from ten on' })).toBeChecked();
+  await page.getByRole('switch', { name: 'Numbers from ten up' }).click();
+  await expect(page.getByRole('switch', { name: 'Numbers from ten up' })).toBeChecked();
   expect(await exported()).toContain('For 11 years');
 });
 
@@ -113,8 +113,8 @@ test('a listed name is heard rightly when transcribed again, offered where a wor
   // It comes with the settings, after the words, and moves them.
   await expect(page.getByRole('button', { name: /doubtful words/ })).toBeVisible();
   await page.getByText('Otto.', { exact: true }).first().dblclick();
-  await page.getByRole('button', { name: 'Put Ottoline here' }).click();
-  await expect(page.getByRole('textbox', { name: 'Text of the passage' })).toHaveValue(/Ottoline\./);
+  await page.getByRole('button', { name: 'Insert Ottoline' }).click();
+  await expect(page.getByRole('textbox', { name: 'Text of this passage' })).toHaveValue(/Ottoline\./);
   await page.keyboard.press('Escape');
   const said = async () => (await talk.get()).passages.flatMap((p) => p.words).some((w) => w.text === 'Ottoline.');
   await expect.poll(said).toBe(true);

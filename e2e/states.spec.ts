@@ -9,11 +9,11 @@ test('an empty house says what will be where, and what to do', async ({ page }) 
   const immeld = new Immeld();
   await immeld.start();
   await page.goto(immeld.address);
-  await expect(page.getByText('Nothing said yet today')).toBeVisible();
+  await expect(page.getByText('Nothing recorded yet today')).toBeVisible();
   for (const [path_, text] of [
     ['/tray', 'Everything is filed'],
     ['/shelves', 'No folders yet'],
-    ['/todos', 'Nothing to do'],
+    ['/todos', 'No open to-dos'],
     ['/find', 'Find what was said'],
     ['/shelves/bin', 'The bin is empty'],
     ['/recordings/00000000-0000-4000-8000-000000000000', 'There is no such recording here'],
@@ -79,7 +79,7 @@ test('by the address of a computer in the own network: marks, comments and copyi
   await page.goto(`${address}/recordings/${id}`);
   await expect(page.getByRole('article').first()).toContainText('Letter to the council');
   expect(await page.evaluate(() => window.isSecureContext)).toBe(false);
-  const bar = page.getByRole('toolbar', { name: 'For the selected words' });
+  const bar = page.getByRole('toolbar', { name: 'Actions for the selected text' });
   const marks = async () => (await get()).slips.filter((s) => s.mark === 'question').length;
   const before = await marks();
   await selectWords(page, 3, 5);
@@ -89,14 +89,14 @@ test('by the address of a computer in the own network: marks, comments and copyi
   const words = (await get()).passages.flatMap((p) => p.words.map((w) => w.text));
   await selectWords(page, 6, 8);
   await bar.getByRole('button', { name: 'Copy' }).click();
-  await expect(page.getByText('The words are copied.')).toBeVisible();
+  await expect(page.getByText('Text copied.')).toBeVisible();
   await page.goto(`${address}/todos`);
   const entry = page.getByRole('textbox', { name: 'Add a to-do' });
   await entry.focus();
   await page.keyboard.press('Control+V');
   await expect(entry).toHaveValue(words.slice(6, 9).join(' '));
   await page.getByRole('button', { name: 'Speak' }).click();
-  await expect(page.getByRole('alert')).toContainText('Open Immeld by https or at localhost');
+  await expect(page.getByRole('alert')).toContainText('Open Immeld at an https:// address or on localhost');
   await browser.close();
 });
 
@@ -113,7 +113,7 @@ test('a sound file that is missing on the disk is said to be, and its words are 
   const file = fs.readdirSync(folder).find((f) => fs.statSync(path.join(folder, f)).size === bytes)!;
   fs.renameSync(path.join(folder, file), path.join(immeld.folder, file));
   await page.goto(`${immeld.address}/recordings/${id}`);
-  await expect(page.getByText('The sound file is missing on the disk.')).toBeVisible();
+  await expect(page.getByText('Audio missing on the disk.')).toBeVisible();
   await expect(page.getByText(/members of the council/)).toBeVisible();
   expect((await get()).passages.length).toBeGreaterThan(0);
   fs.renameSync(path.join(immeld.folder, file), path.join(folder, file));
@@ -124,18 +124,18 @@ test('the pack of words for this device says how large it is, is fetched with pr
   immeld,
 }) => {
   await page.goto(`${immeld.address}/settings`);
-  await expect(page.getByText(/[\d.]+ MB on this device, [\d.]+ MB to fetch · licence/)).toBeVisible();
+  await expect(page.getByText(/[\d.]+ MB on this device, [\d.]+ MB to download · licence/)).toBeVisible();
   const devtools = await page.context().newCDPSession(page);
   const line = { offline: false, latency: 5, downloadThroughput: 12e6, uploadThroughput: 12e6 };
   await devtools.send('Network.emulateNetworkConditions', line);
-  await page.getByRole('button', { name: 'Fetch it', exact: true }).click();
-  await expect(page.getByText(/^\d+ % is here$/)).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Remove it from this device' })).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Download', exact: true }).click();
+  await expect(page.getByText(/^\d+% downloaded$/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Remove from this device' })).toBeVisible({ timeout: 60_000 });
   const kept = () => page.evaluate(async () => (await (await caches.open('immeld-packs-1')).keys()).length);
   expect(await kept()).toBeGreaterThanOrEqual(6);
   await page.reload();
-  await page.getByRole('button', { name: 'Remove it from this device' }).click();
-  await expect(page.getByRole('button', { name: 'Fetch it', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Remove from this device' }).click();
+  await expect(page.getByRole('button', { name: 'Download', exact: true })).toBeVisible();
   // What the server offers stays known; its files are gone.
   await expect.poll(kept).toBe(1);
 });

@@ -24,15 +24,15 @@ test('the morning memo becomes to-dos by project, each with its second; recognis
   expect(pencilTodos.every((t) => t.who === 'me' && t.startMs !== null && t.quote)).toBe(true);
 
   const card = page.getByRole('article').filter({ hasText: 'water bill' }).first();
-  await card.getByRole('button', { name: 'File it', exact: true }).click();
+  await card.getByRole('button', { name: 'File', exact: true }).click();
   await expect
     .poll(async () => (await todos(immeld)).filter((t) => t.recordingId === id).length)
     .toBe(pencilTodos.length);
   await page.goto(`${immeld.address}/todos`);
   await expect(page.getByRole('heading', { name: /^School orchard/ })).toBeVisible();
-  const bill = page.getByRole('button', { name: /^Change Pay the water bill/i });
+  const bill = page.getByRole('button', { name: /^Edit Pay the water bill/i });
   await expect(bill).toContainText('by ');
-  await page.getByRole('link', { name: /^Hear where “Pay the water bill/i }).click();
+  await page.getByRole('link', { name: /^Play where “Pay the water bill/i }).click();
   await expect(page).toHaveURL(/recordings\/.+at=\d+/);
 
   const again = await page.request.post(`${immeld.address}/api/recordings/${id}/recognition`, { data: {} });
@@ -52,13 +52,13 @@ test('one line says what, when, which project and how urgent; it is put off, put
   await page.goto(`${immeld.address}/todos`);
   const line = page.getByLabel('Add a to-do');
   await line.fill('call the arborist tomorrow 9 am #quayside !high');
-  await expect(page.getByText('Understood: tomorrow 9:00 · Quayside limes · high priority')).toBeVisible();
+  await expect(page.getByText('Will be added with: tomorrow 9:00 · Quayside limes · high priority')).toBeVisible();
   await line.press('Enter');
   await expect.poll(async () => (await todo(immeld, 'Call the arborist'))?.priority).toBe('high');
   expect(await todo(immeld, 'Call the arborist')).toMatchObject({ who: 'me', project: 'Quayside limes' });
   await line.fill('water the pears every friday');
   await line.press('Enter');
-  await expect(page.getByRole('button', { name: 'Change Water the pears' })).toContainText('every Friday');
+  await expect(page.getByRole('button', { name: 'Edit Water the pears' })).toContainText('every Friday');
 
   // Put in order by the keyboard alone.
   await page.getByRole('tab', { name: 'My order' }).click();
@@ -99,17 +99,17 @@ test('one line says what, when, which project and how urgent; it is put off, put
   await page.getByRole('tab', { name: 'My order' }).click();
   await expect.poll(place).toBe(before + 1);
 
-  await page.getByRole('button', { name: 'Change Call the arborist' }).click();
+  await page.getByRole('button', { name: 'Edit Call the arborist' }).click();
   await page.getByLabel('Notes').fill('Ask about the split bark');
   await page.getByRole('radio', { name: 'every week' }).click();
   await page.getByRole('button', { name: 'Save', exact: true }).click();
-  await expect(page.getByRole('button', { name: 'Change Call the arborist' })).toContainText('every week');
-  await page.getByRole('button', { name: 'Change Call the arborist' }).click();
+  await expect(page.getByRole('button', { name: 'Edit Call the arborist' })).toContainText('every week');
+  await page.getByRole('button', { name: 'Edit Call the arborist' }).click();
   await expectAccessible(page);
-  await page.getByRole('button', { name: 'Put off to tomorrow' }).click();
-  await expect(page.getByRole('heading', { name: /^Put off/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Postpone to tomorrow' }).click();
+  await expect(page.getByRole('heading', { name: /^Postponed/ })).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByRole('heading', { name: /^Put off/ })).toHaveCount(0);
+  await expect(page.getByRole('heading', { name: /^Postponed/ })).toHaveCount(0);
 
   // Done, what repeats comes again; taken back, it does not.
   const pears = async () => (await todos(immeld)).filter((t) => t.text === 'Water the pears');
@@ -121,25 +121,25 @@ test('one line says what, when, which project and how urgent; it is put off, put
 
 test('others’ to-dos stand apart; all of them are taken along', async ({ page, immeld }) => {
   await page.goto(`${immeld.address}/todos`);
-  await expect(page.getByRole('button', { name: 'Change Write the application' })).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Change Send me the new drawing' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Edit Write the application' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Edit Send me the new drawing' })).toHaveCount(0);
   await page.getByRole('radio', { name: 'Others’' }).click();
-  await expect(page.getByRole('button', { name: 'Change Send me the new drawing' })).toContainText('for Ottoline');
-  await page.getByRole('button', { name: 'Take along' }).click();
+  await expect(page.getByRole('button', { name: 'Edit Send me the new drawing' })).toContainText('for Ottoline');
+  await page.getByRole('button', { name: 'Export' }).click();
   const saved = async (name: string) => {
     const download = page.waitForEvent('download');
     await page.getByRole('button', { name }).click();
     return fs.readFileSync(await (await download).path(), 'utf8');
   };
   expect(await saved('Calendar file')).toContain('SUMMARY:Send me the new drawing (Ottoline)');
-  expect(await saved('Check list')).toContain('- [ ] Send me the new drawing (Ottoline');
-  await page.getByRole('button', { name: 'Make a private address' }).click();
+  expect(await saved('Checklist')).toContain('- [ ] Send me the new drawing (Ottoline');
+  await page.getByRole('button', { name: 'Create private address' }).click();
   const address = page.getByText(/\/feeds\/[0-9a-f]{32}\.ics$/);
   await expect(address).toBeVisible();
   const feed = await fetch((await address.textContent())!);
   expect(await feed.text()).toContain('BEGIN:VTODO');
   await expectAccessible(page);
-  await page.getByRole('button', { name: 'Stop it' }).click();
+  await page.getByRole('button', { name: 'Turn off address' }).click();
   await expect(address).toHaveCount(0);
 });
 

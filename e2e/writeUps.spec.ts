@@ -15,7 +15,7 @@ test('the appointment becomes minutes, then a note whose check box is the to-do,
   await expectAccessible(page);
   await page.getByRole('button', { name: /^Minutes\./ }).click();
   const sheet = page.getByRole('article', { name: 'Minutes' });
-  for (const heading of ['Decisions', 'Mine to do', 'Others’ to do', 'Next steps']) {
+  for (const heading of ['Decisions', 'My to-dos', 'Other people’s to-dos', 'Next steps']) {
     await expect(sheet.getByRole('heading', { name: heading })).toBeVisible();
   }
   await expect(sheet.getByRole('button', { name: /decided on silver-lime/ }).first()).toBeVisible();
@@ -30,12 +30,12 @@ test('the appointment becomes minutes, then a note whose check box is the to-do,
   await page.getByRole('button', { name: 'Pause', exact: true }).click();
 
   // The length that is asked for is kept.
-  await sheet.getByRole('button', { name: 'Other length or wording' }).click();
-  await sheet.getByRole('button', { name: 'In short: shorter' }).click();
+  await sheet.getByRole('button', { name: 'Edit length or wording' }).click();
+  await sheet.getByRole('button', { name: 'Summary: shorter' }).click();
   await expect(sheet.getByText('at most 1 sentence')).toBeVisible();
 
   await sheet.getByRole('switch', { name: /^Also accept its \d+ to-dos/ }).click();
-  await sheet.getByRole('button', { name: 'Keep as a note' }).click();
+  await sheet.getByRole('button', { name: 'Save as a note' }).click();
   await expect(page).toHaveURL(/\/notes\//);
   const editor = page.getByRole('textbox', { name: 'Note', exact: true });
   await expect(editor).toContainText('Decisions');
@@ -80,7 +80,7 @@ test('the lecture becomes notes with terms and questions; a letter that was thou
   await page.goto(`${immeld.address}/recordings/${letter}?part=write-ups`);
   await page.getByRole('button', { name: 'Make a write-up' }).click();
   await page.getByRole('button', { name: /^Letter draft\./ }).click();
-  await page.getByRole('article', { name: 'Letter draft' }).getByRole('button', { name: 'Keep as a note' }).click();
+  await page.getByRole('article', { name: 'Letter draft' }).getByRole('button', { name: 'Save as a note' }).click();
   await expect(page).toHaveURL(/\/notes\//);
   const id = page.url().split('/notes/')[1]!;
   const { body } = await immeld.ask<Note>(`/notes/${id}`);
@@ -102,17 +102,17 @@ test('a template is copied, changed while one sees what it makes, saved, taken a
   const first = page.getByRole('group', { name: 'Section 1' });
   await first.getByLabel('Heading of section 1').fill('What we saw');
   await expect(page.getByRole('heading', { name: 'What we saw' })).toHaveCount(2);
-  await first.getByRole('button', { name: 'Down' }).click();
+  await first.getByRole('button', { name: 'Move down' }).click();
   await expect(page.getByLabel('Heading of section 2')).toHaveValue('What we saw');
-  await page.getByRole('group', { name: 'Section 4' }).getByRole('button', { name: 'Take it away' }).click();
+  await page.getByRole('group', { name: 'Section 4' }).getByRole('button', { name: 'Remove' }).click();
   await expectAccessible(page);
   await page.getByLabel('Name', { exact: true }).fill('');
-  await expect(page.getByRole('alert')).toContainText('A template needs a name');
+  await expect(page.getByRole('alert')).toContainText('Enter a name for the template');
   await page.getByLabel('Name', { exact: true }).fill('After a walk');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   const own = page.getByRole('article', { name: 'After a walk' });
   const download = page.waitForEvent('download');
-  await own.getByRole('button', { name: 'As a file' }).click();
+  await own.getByRole('button', { name: 'Export' }).click();
   const file = fs.readFileSync(await (await download).path(), 'utf8');
   expect(file).toContain('heading: What we saw');
   await own.getByRole('button', { name: 'Remove' }).click();
@@ -120,11 +120,11 @@ test('a template is copied, changed while one sees what it makes, saved, taken a
 
   const bringIn = async (text: string) => {
     const chooser = page.waitForEvent('filechooser');
-    await page.getByRole('button', { name: 'Bring in a template' }).click();
+    await page.getByRole('button', { name: 'Import a template' }).click();
     await (await chooser).setFiles({ name: 'shared.yaml', mimeType: 'application/yaml', buffer: Buffer.from(text) });
   };
   await bringIn(file.replace('content: key-points', 'content: horoscope'));
-  await expect(page.getByRole('alert')).toContainText('There is no content called "horoscope". Nothing was changed.');
+  await expect(page.getByRole('alert')).toContainText('“horoscope” is not a kind of content. Nothing was changed.');
   await bringIn(file);
   await expect(own).toBeVisible();
 });
@@ -145,7 +145,7 @@ test('a long recording has contents: parts that lead to their second, and can be
   await expect(page.getByRole('button', { name: 'Pause', exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Pause', exact: true }).click();
   const headings = async () => (await get()).slips.filter((s) => s.kind === 'heading').length;
-  await page.getByRole('button', { name: 'Set these as headings' }).click();
+  await page.getByRole('button', { name: 'Add as headings' }).click();
   await expect.poll(headings).toBe(count);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(headings).toBe(0);
@@ -156,24 +156,24 @@ test('several recordings are written up as one, over a week, and each line leads
   immeld,
 }) => {
   await page.goto(`${immeld.address}/shelves/all`);
-  await page.getByRole('button', { name: 'Write-up of all' }).click();
+  await page.getByRole('button', { name: 'Write up all' }).click();
   await page.getByRole('radio', { name: 'last 30 days' }).click();
-  const made = page.getByRole('button', { name: /^Made of \d+ recordings$/ });
+  const made = page.getByRole('button', { name: /^Made from \d+ recordings$/ });
   await expect(made).toBeVisible();
   await made.click();
   await expect(page.getByRole('button', { name: /^Infiltration and field capacity/ })).toBeVisible();
   await page.getByRole('button', { name: 'Make a write-up' }).click();
   await page.getByRole('button', { name: /^Week in review/ }).click();
   const sheet = page.getByRole('article', { name: 'Week in review' });
-  await expect(sheet.getByRole('heading', { name: 'To do' })).toBeVisible();
+  await expect(sheet.getByRole('heading', { name: 'To-dos' })).toBeVisible();
   await expectAccessible(page);
   // What is kept stays when the rest is made again.
-  await sheet.getByRole('button', { name: 'Other length or wording' }).click();
-  const decided = sheet.getByRole('checkbox', { name: 'Keep What it was about as it is' });
+  await sheet.getByRole('button', { name: 'Edit length or wording' }).click();
+  const decided = sheet.getByRole('checkbox', { name: 'Keep Topics as it is' });
   await decided.click();
   await sheet.getByRole('radio', { name: 'formal' }).click();
   await expect(decided).toBeChecked();
-  await sheet.getByRole('button', { name: 'Lengths are right' }).click();
+  await sheet.getByRole('button', { name: 'Done' }).click();
   await sheet
     .getByRole('button', { name: /Play \d+:\d\d$/ })
     .first()
@@ -183,7 +183,7 @@ test('several recordings are written up as one, over a week, and each line leads
 
 test('a usual write-up is made by itself when a recording is put into its folder', async ({ page, immeld }) => {
   await page.goto(`${immeld.address}/templates`);
-  await page.getByRole('button', { name: 'Make After the call by itself' }).click();
+  await page.getByRole('button', { name: 'Make After the call automatically' }).click();
   await page.getByRole('switch', { name: 'Home' }).click();
   await expect(page.getByRole('switch', { name: 'Home' })).toBeChecked();
   await expectAccessible(page);
@@ -200,22 +200,22 @@ test('a language model of one’s own writes a write-up: what is sent is shown, 
 }) => {
   await page.goto(`${immeld.address}/settings`);
   await page.getByRole('button', { name: 'Use the stand-in', exact: true }).click();
-  await expect(page.getByText('This is the stand-in of the demo')).toBeVisible();
-  await page.getByRole('button', { name: 'Try it' }).click();
-  await expect(page.getByText('It answers: This is the stand-in. It is there.')).toBeVisible();
+  await expect(page.getByText('This is the demo’s stand-in')).toBeVisible();
+  await page.getByRole('button', { name: 'Test' }).click();
+  await expect(page.getByText('Answer: This is the stand-in. It is working.')).toBeVisible();
   await expectAccessible(page);
   const { id } = await recordingNamed(immeld, 'Appointment with Bram.m4a');
   await page.goto(`${immeld.address}/recordings/${id}?part=write-ups`);
   await page.getByRole('button', { name: 'Make a write-up' }).click();
-  await page.getByRole('switch', { name: 'Written by my language model' }).click();
+  await page.getByRole('switch', { name: 'Write with my language model' }).click();
   await page.getByRole('button', { name: /^Minutes\./ }).click();
-  await page.getByRole('button', { name: 'Read it word for word' }).click();
+  await page.getByRole('button', { name: 'Show the full text' }).click();
   await expect(page.getByText(/^Sections:/)).toBeVisible();
   await expectAccessible(page);
-  await page.getByRole('button', { name: 'Send it, now and from now on' }).click();
+  await page.getByRole('button', { name: 'Send now and in future' }).click();
   const sheet = page.getByRole('article', { name: 'Minutes' });
   await expect(sheet.getByText('by your language model')).toBeVisible();
-  await expect(sheet.getByText('without a source')).toBeVisible();
+  await expect(sheet.getByText('no source in the recording')).toBeVisible();
   await sheet
     .getByRole('button', { name: /Play \d+:\d\d$/ })
     .first()
@@ -231,10 +231,10 @@ test('a language model of one’s own writes a write-up: what is sent is shown, 
   });
   await page.reload();
   await page.getByRole('button', { name: 'Make a write-up' }).click();
-  await page.getByRole('switch', { name: 'Written by my language model' }).click();
+  await page.getByRole('switch', { name: 'Write with my language model' }).click();
   await page.getByRole('button', { name: /^Key points\./ }).click();
   const points = page.getByRole('article', { name: 'Key points' });
-  await expect(points.getByRole('alert')).toContainText('was made by the built-in way');
+  await expect(points.getByRole('alert')).toContainText('built-in method instead');
   await expect(points.getByRole('alert')).toBeInViewport();
 });
 
@@ -258,12 +258,12 @@ test('a language model that writes for too long can be stopped: it is told so, a
   const { id } = await recordingNamed(immeld, 'Appointment with Bram.m4a');
   await page.goto(`${immeld.address}/recordings/${id}?part=write-ups`);
   await page.getByRole('button', { name: 'Make a write-up' }).click();
-  await page.getByRole('switch', { name: 'Written by my language model' }).click();
+  await page.getByRole('switch', { name: 'Write with my language model' }).click();
   await page.getByRole('button', { name: /^Outline\./ }).click();
   await expect(page.getByText('Written slowly', { exact: true })).toBeVisible();
-  await page.getByRole('button', { name: 'Stop it' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
   await expect.poll(() => hasGone).toBe(true);
-  await expect(page.getByRole('heading', { name: 'By which template?' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Which template?' })).toBeVisible();
   await expect(page.getByRole('article', { name: 'Outline' })).toHaveCount(0);
   slow.close();
 });

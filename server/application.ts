@@ -85,7 +85,7 @@ export function createApplication(parts: ApplicationParts): Express {
   const uploads = uploadServer(sounds, queue, bringings, quotaBytes);
   application.all([UPLOAD_PATH, `${UPLOAD_PATH}/*rest`], (request, response) => {
     // The package would give out what was sent, under the type that its sender chose.
-    if (request.method === 'GET') throw new Problem('not-found', 'There is nothing at this address.');
+    if (request.method === 'GET') throw new Problem('not-found', 'This page does not exist.');
     return uploads.handle(request, response);
   });
   application.use(
@@ -98,7 +98,7 @@ export function createApplication(parts: ApplicationParts): Express {
   );
   application.use('/api', apiRouter(parts, visits));
   application.use('/api', () => {
-    throw new Problem('not-found', 'There is nothing at this address.');
+    throw new Problem('not-found', 'This page does not exist.');
   });
   servePacks(application);
   serveTodoFeeds(application);
@@ -187,7 +187,7 @@ const sameOriginOnly: RequestHandler = (request, _response, next) => {
   const { origin, host } = request.headers;
   const isReading = ['GET', 'HEAD', 'OPTIONS'].includes(request.method);
   if (!isReading && origin && !isSameOrigin(origin, host)) {
-    throw new Problem('other-origin', 'This request comes from another page than Immeld.');
+    throw new Problem('other-origin', 'This request comes from another website, so it was blocked.');
   }
   next();
 };
@@ -230,20 +230,19 @@ const problemAnswers: ErrorRequestHandler = (error: unknown, request, response, 
 function problemFrom(error: unknown): Problem {
   if (error instanceof Problem) return error;
   const type = (error as { type?: string } | null)?.type;
-  if (type === 'entity.parse.failed')
-    return new Problem('invalid-request', 'The body of this request is not valid JSON.');
-  if (type === 'entity.too.large') return new Problem('too-large', 'This is more text than fits into one request.');
+  if (type === 'entity.parse.failed') return new Problem('invalid-request', 'The request is not valid JSON.');
+  if (type === 'entity.too.large')
+    return new Problem('too-large', 'This text is too long for one request. Split it into smaller parts.');
   const status = (error as { status?: unknown } | null)?.status;
-  if (status === 404) return new Problem('not-found', 'There is nothing at this address.');
+  if (status === 404) return new Problem('not-found', 'This page does not exist.');
   // A bad percent sign in the address, a charset or packing that nobody knows, a request that broke off.
   if (typeof status === 'number' && status >= 400 && status < 500)
     return new Problem('invalid-request', 'The server cannot read this request.');
-  if (error instanceof UniqueConstraintError)
-    return new Problem('not-possible-now', 'There is something with this name or id already.');
+  if (error instanceof UniqueConstraintError) return new Problem('not-possible-now', 'This name is already in use.');
   console.error(error);
   return new Problem(
     'server-error',
-    'The server could not do this because of an error of its own.',
-    'Your recordings are safe on the disk. Try again; the error is in the server’s log.',
+    'Something went wrong on the server.',
+    'Your recordings are safe. Try again. Whoever runs the server finds the details in its log.',
   );
 }

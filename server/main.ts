@@ -9,10 +9,10 @@ async function start(): Promise<void> {
   const settings = operatorSettings(process.env);
   const server = await startServer(settings).catch((error: NodeJS.ErrnoException) => {
     if (error.code !== 'EADDRINUSE') throw error;
-    throw new Error(`Port ${settings.port} is taken by another program. Choose another one: PORT=4711 npm start`);
+    throw new Error(`Another program is using port ${settings.port}. Choose a different port: PORT=4711 npm start`);
   });
   console.log(`Immeld is ready at ${server.address}`);
-  console.log(`Your recordings are kept in ${settings.dataFolder}`);
+  console.log(`Your recordings are stored in ${settings.dataFolder}`);
   if (!hasFfmpeg()) {
     console.warn(
       'The program ffmpeg was not found. Sound is kept but cannot be read until it is installed: apt install ffmpeg',

@@ -57,18 +57,20 @@ export function openApiDescription(): object {
     post: {
       operationId: 'createUpload',
       summary:
-        'Begin a resumable upload by the tus protocol 1.0; metadata: filename, filetype, startedAt, durationMs, source',
-      responses: { 201: { description: 'The address of the upload is in Location; go on with HEAD and PATCH there' } },
+        'Start a resumable upload with the tus protocol 1.0. Metadata: filename, filetype, startedAt, durationMs, source',
+      responses: {
+        201: { description: 'The Location header holds the address of the upload. Continue there with HEAD and PATCH' },
+      },
     },
   };
   paths['/feeds/{token}.ics'] = {
     servers: [{ url: '/' }],
     get: {
       operationId: 'readTodoFeed',
-      summary: 'The to-dos as iCalendar tasks at their private address; needs no cookie',
+      summary: 'To-dos as iCalendar tasks at their private address; no cookie needed',
       responses: {
         200: { description: 'Tasks', content: { 'text/calendar': {} } },
-        404: { description: 'Taken back' },
+        404: { description: 'Address turned off' },
       },
     },
   };
@@ -77,7 +79,7 @@ export function openApiDescription(): object {
     info: {
       title: 'Immeld',
       version: '0.1.0',
-      description: 'Recordings, words, notes and to-dos on your own machine.',
+      description: 'Recordings, text, notes and to-dos on your own machine.',
     },
     servers: [{ url: '/api' }],
     paths,

@@ -101,7 +101,7 @@ const PICTURES = [
       () => wait(16_000),
       press('Mark: Question'),
       (page) => page.getByLabel('Write a slip').fill('Ask Ottoline who owns the crane'),
-      press('As to-do'),
+      press('Make a to-do'),
       () => wait(11_000),
       press('Mark: Key point'),
       () => wait(3000),
@@ -146,11 +146,11 @@ const PICTURES = [
     half: 'take-and-links',
     at: `/links?item=r${walk.split('/').at(-1)}`,
     steps: [
-      press('The sound', 'switch'),
-      press('The margin', 'switch'),
-      press('Make the link'),
+      press('Audio', 'switch'),
+      press('Margin', 'switch'),
+      press('Create link'),
       () => wait(1200),
-      press('QR code'),
+      press('Show QR code'),
       () => wait(800),
     ],
   },
@@ -165,7 +165,7 @@ const PICTURES = [
           await route.continue();
         });
         const chooser = page.waitForEvent('filechooser');
-        await page.getByRole('button', { name: 'Bring in sound files' }).first().click();
+        await page.getByRole('button', { name: 'Import audio files' }).first().click();
         const names = ['Monday round', 'Watering plan', 'Call with the school', 'Trench by the lock', 'Leaf count'];
         const buffer = Buffer.alloc(3_000_000, 1);
         const file = (name, i) => ({

@@ -35,11 +35,11 @@ async function sendArchive(file: File, onProgress: (share: number) => void, sign
       metadata: { filename: file.name, filetype: file.type, archive: '1' },
       onProgress: (sent, total) => onProgress(total ? sent / total : 0),
       onError: () =>
-        reject(new ApiProblem('The file could not be sent: the server does not answer.', 'Nothing was changed.', null)),
+        reject(new ApiProblem('The server cannot be reached, so the file was not sent.', 'Nothing was changed.', null)),
       onSuccess: ({ lastResponse }) => {
         const id = lastResponse.getHeader('Immeld-Archive');
         if (id) resolve(id);
-        else reject(new ApiProblem('The server did not take the file.', 'Nothing was changed.', null));
+        else reject(new ApiProblem('The server rejected the file.', 'Nothing was changed.', null));
       },
     });
     signal.addEventListener('abort', () => void upload.abort(true).catch(() => undefined));

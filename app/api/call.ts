@@ -16,8 +16,8 @@ export class ApiProblem extends Error {
 }
 
 export const UNREACHABLE = new ApiProblem(
-  'Immeld’s server does not answer. It may have been stopped, or the network is gone.',
-  'What is saved there is safe. This page tries again by itself.',
+  'Immeld’s server cannot be reached. It may be switched off, or the network may be down.',
+  'Everything saved on the server is safe. Immeld tries again automatically.',
   null,
 );
 
@@ -76,7 +76,7 @@ export async function answerTo(
   }
   const problem = (await response.json().catch(() => null)) as ProblemDetails | null;
   throw new ApiProblem(
-    problem?.detail ?? `The server answered with the error ${response.status}.`,
+    problem?.detail ?? `The server reported error ${response.status}.`,
     problem?.safe ?? 'Your recordings are safe.',
     response.status,
   );

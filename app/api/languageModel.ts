@@ -50,6 +50,6 @@ export async function writtenByModel(
       if (text) onText((written += text));
       if (sheet) return { sheet, problem: problem ?? null };
     }
-    if (done) throw new Error('The answer of the server ended too early.');
+    if (done) throw new Error('The server’s answer broke off. Try again.');
   }
 }

@@ -10,10 +10,10 @@ export default function NotFoundScreen() {
     <Page>
       <UnseenTitle>Nothing here</UnseenTitle>
       <Empty
-        title="There is nothing at this address"
-        action={<WordButton label="Go to the day" onPress={() => router.navigate('/')} />}
+        title="This page does not exist"
+        action={<WordButton label="Go to Day" onPress={() => router.navigate('/')} />}
       >
-        It may be mistyped, or what was here has been removed. Your recordings are safe.
+        The address may be mistyped, or the item may have been removed. Your recordings are safe.
       </Empty>
     </Page>
   );

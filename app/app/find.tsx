@@ -43,13 +43,13 @@ export default function FindScreen() {
             {answer.error && <Failure error={answer.error} onRetry={() => void answer.refetch()} />}
             {data?.instead.map(({ word, others }) => (
               <Type key={word} tone="faint" role="status">
-                Nobody said “{word}”. Shown is {others.map((o) => `“${o}”`).join(', ')}.
+                No results for “{word}”. Showing {others.map((o) => `“${o}”`).join(', ')} instead.
               </Type>
             ))}
             {results.length > 0 && (
               <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
                 <Type size="tiny" tone="faint" role="status">
-                  {asked ? 'The words were found in' : 'Found in'} {results.length}{' '}
+                  {asked ? 'The words also appear in' : 'Found in'} {results.length}{' '}
                   {results.length === 1 ? 'place' : 'places'}
                 </Type>
                 {!asked && words.required.length > 0 && !hasFilters(words.filters) && (
@@ -67,16 +67,16 @@ export default function FindScreen() {
           error ? (
             <Failure error={error} onRetry={() => void refetch()} />
           ) : isFetching && !data ? (
-            <Loading label="Looking" />
+            <Loading label="Searching" />
           ) : asked || answer.isLoading ? null : q.trim() ? (
             <Empty title={`Nothing found for “${shortened(q.trim())}”`}>
-              Every word has to be in the same passage, title, note or to-do. Try fewer words, or the beginning of a
+              All words must be in the same passage, title, note or to-do. Try fewer words, or only the beginning of a
               word.
             </Empty>
           ) : (
-            <Empty title="Find what was said, or ask">
-              Type some words from a title, a note or from what was said; words in quotes stand together, a word with a
-              minus must not be there. Or ask: “What did the arborist say about the roots?”
+            <Empty title="Find what was said, or ask a question">
+              Search titles, notes and everything that was said. Put an exact phrase in quotes; put a minus before a
+              word to exclude it. Or ask a question: “What did the arborist say about the roots?”
             </Empty>
           )
         }
@@ -109,7 +109,7 @@ function FoundItem({ found, current }: { found: Found; current: string | null })
         ? { pathname: '/notes/[id]', params: { id: found.id } }
         : { pathname: '/recordings/[id]', params: { id: found.id, ...(at === null ? {} : { at: String(at) }) } },
     );
-  const title = found.title || 'Note without a title';
+  const title = found.title || 'Untitled note';
   const when = whenSaid(found.kind === 'note' ? localTime(new Date(found.at)) : found.at);
   // A title that is shown above says itself what was found.
   const hits = found.hits.filter((hit) => hit.kind !== 'title' || plain(hit.snippet) !== found.title);

@@ -18,7 +18,11 @@ export default function HistoryScreen() {
   const takeBack = (id: string) =>
     undo.mutate(id, {
       onSuccess: ({ undone, kept }) =>
-        show(kept ? `${undone} went back. ${kept} had been changed since and stay as they are.` : 'Undone.'),
+        show(
+          kept
+            ? `${undone} undone. ${kept === 1 ? 'One item' : kept} changed in the meantime and stayed as ${kept === 1 ? 'it is' : 'they are'}.`
+            : 'Undone.',
+        ),
     });
   return (
     <Page>
@@ -30,14 +34,14 @@ export default function HistoryScreen() {
           <View style={{ paddingBottom: 8 }}>
             <Title>History</Title>
             <Type size="tiny" tone="faint">
-              What was filed, moved, tagged and binned, newest first.
+              Everything you filed, moved, tagged or put in the bin, newest first.
             </Type>
             {undo.error && <Failure error={undo.error} />}
           </View>
         }
         ListEmptyComponent={
           data ? (
-            <Empty title="Nothing was filed yet">What you file, move or tag stands here and can be undone.</Empty>
+            <Empty title="Nothing filed yet">What you file, move or tag is listed here, and you can undo it.</Empty>
           ) : error ? (
             <Failure error={error} onRetry={() => void refetch()} />
           ) : (
@@ -59,7 +63,7 @@ export default function HistoryScreen() {
             </View>
             {item.isUndone ? (
               <Type size="tiny" tone="faint">
-                undone
+                Undone
               </Type>
             ) : (
               <WordButton

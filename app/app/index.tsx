@@ -38,7 +38,7 @@ export default function DayScreen() {
   const said = data?.recordings.reduce((ms, r) => ms + (r.durationMs ?? 0), 0) ?? 0;
   const count = data?.recordings.length ?? 0;
   const summary = [
-    count ? `${countName(count, 'recording')}, ${lengthName(said)}` : 'nothing recorded',
+    count ? `${countName(count, 'recording')}, ${lengthName(said)}` : 'Nothing recorded',
     data?.appointments.length ? countName(data.appointments.length, 'appointment') : null,
     data?.todos.length ? `${countName(data.todos.length, 'to-do')} due` : null,
   ]
@@ -54,18 +54,18 @@ export default function DayScreen() {
               {data ? summary : ' '}
             </Type>
           </View>
-          <Press label="Day before" onPress={() => move(-1)} style={{ alignItems: 'center' }}>
+          <Press label="Previous day" onPress={() => move(-1)} style={{ alignItems: 'center' }}>
             <Type size="large">‹</Type>
           </Press>
-          <Press label="Day after" onPress={() => move(1)} style={{ alignItems: 'center' }}>
+          <Press label="Next day" onPress={() => move(1)} style={{ alignItems: 'center' }}>
             <Type size="large">›</Type>
           </Press>
         </View>
         <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-          {date !== today && <WordButton label="Back to today" onPress={() => choose(today)} />}
+          {date !== today && <WordButton label="Today" onPress={() => choose(today)} />}
           <DayPicker date={date} onChoose={choose} />
           <WordButton
-            label="All weeks"
+            label="Weekly overview"
             onPress={() => router.push('/weeks')}
             style={{ marginLeft: 'auto', marginRight: 0 }}
           />
@@ -76,9 +76,9 @@ export default function DayScreen() {
           <>
             <WeekBand week={data.week} date={date} onChoose={choose} />
             {count + data.todos.length + data.appointments.length === 0 && (
-              <Empty title={date === today ? 'Nothing said yet today' : 'Nothing on this day'}>
-                Recordings stand here at their hour, with appointments and the to-dos that are due. Press Speak to make
-                one.
+              <Empty title={date === today ? 'Nothing recorded yet today' : 'Nothing on this day'}>
+                This page shows your recordings by the hour, with your appointments and the to-dos that are due. Press
+                Speak to record.
               </Empty>
             )}
             <DayNote date={date} note={data.note} />

@@ -19,7 +19,7 @@ export default function LinksScreen() {
     <Page>
       <ScrollView contentContainerStyle={{ paddingTop: 8, paddingBottom: 40 }}>
         <Back home="/shelves" />
-        <Title>Links</Title>
+        <Title>Share links</Title>
         {error && <Failure error={error} onRetry={() => void refetch()} />}
         {!links && !error && <Loading />}
         {links?.map((link) => (
@@ -27,8 +27,9 @@ export default function LinksScreen() {
         ))}
         {item && <NewLink key={text} item={item} />}
         {links?.length === 0 && !item && (
-          <Empty title="Nothing is shared">
-            A link is made under “About” of a recording or note. All of them stand here, with who opened them last.
+          <Empty title="Nothing shared yet">
+            To share a recording or note, open it and choose “Share by link” under “About”. Your links are listed here,
+            with the date each was last opened.
           </Empty>
         )}
       </ScrollView>

@@ -45,7 +45,7 @@ export default function NowScreen() {
       style={{ flex: 1 }}
       contentContainerStyle={{ paddingVertical: 10, maxWidth: READING_WIDTH, width: '100%' }}
       role="log"
-      aria-label="Words as they are heard"
+      aria-label="Words so far"
       scrollEventThrottle={100}
       onScroll={({ nativeEvent: { contentOffset, contentSize, layoutMeasurement } }) => {
         isAtEnd.current = contentOffset.y + layoutMeasurement.height > contentSize.height - 80;
@@ -95,12 +95,12 @@ export default function NowScreen() {
   return (
     <Page isFull={isWide}>
       <View style={{ paddingTop: 14, gap: 2 }}>
-        <Title>Recording now</Title>
+        <Title>Recording</Title>
         <Type size="tiny" tone={warning ? 'rowan' : 'faint'} role="status">
           {warning ??
             (lagMs > 8000
-              ? `The words are ${Math.round(lagMs / 1000)} s behind; the sound is complete.`
-              : 'Every second is kept on this device, also without a network.')}
+              ? `The text is ${Math.round(lagMs / 1000)} s behind. The audio is complete.`
+              : 'Every second is saved on this device, even without a network.')}
         </Type>
       </View>
       <ConsentCard />

@@ -47,17 +47,17 @@ export default function QuickScreen() {
         {...({ dataSet: { elapsed: Math.round(elapsedMs) } } as object)}
         style={{ flex: 1, padding: 12, gap: 8, justifyContent: 'space-between', maxWidth: 560, width: '100%' }}
       >
-        <UnseenTitle>Recording now</UnseenTitle>
+        <UnseenTitle>Recording</UnseenTitle>
         <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 12 }}>
           <Type size="title">{clockTime(elapsedMs)}</Type>
           <Type size="tiny" tone={level === 'good' ? 'faint' : 'rowan'} style={{ flex: 1 }} role="status">
-            {isPaused ? 'paused' : LEVEL_HINTS[level]}
+            {isPaused ? 'Paused' : LEVEL_HINTS[level]}
           </Type>
         </View>
-        <Strip peaks={peaks} height={48} label="Loudness of what you say" />
+        <Strip peaks={peaks} height={48} label="Recording level" />
         <View style={{ flexDirection: 'row', gap: 8 }}>
           <FrameButton
-            label={isPaused ? 'Go on' : 'Pause'}
+            label={isPaused ? 'Resume' : 'Pause'}
             onPress={() => (isPaused ? engine.resume() : engine.pause())}
             style={{ flex: 1 }}
           />
@@ -68,16 +68,16 @@ export default function QuickScreen() {
   }
   return (
     <View style={{ flex: 1, padding: 12, gap: 8, justifyContent: 'space-between', maxWidth: 560, width: '100%' }}>
-      <UnseenTitle>Quick page</UnseenTitle>
+      <UnseenTitle>Quick recording</UnseenTitle>
       {problem ? (
         <Type role="alert">{problem}</Type>
       ) : (
         <Type role="status">
           {stage === 'starting'
-            ? 'Opening the microphone'
+            ? 'Starting the microphone'
             : hasArrived
-              ? 'It is in the tray.'
-              : 'Kept on this device. It goes to the tray by itself.'}
+              ? 'Saved to the tray.'
+              : 'Saved on this device. It moves to the tray automatically.'}
         </Type>
       )}
       <FrameButton label="Speak again" isMain disabled={stage === 'starting'} onPress={start} />

@@ -14,8 +14,8 @@ export default function TakeScreen() {
         <TakePage key={text} items={items} />
       ) : (
         <>
-          <Title>Take along</Title>
-          <Type>Choose recordings or notes first: on a shelf, or under “About” of one.</Type>
+          <Title>Export</Title>
+          <Type>Choose recordings or notes first: select them on a shelf, or open one and go to “About”.</Type>
         </>
       )}
     </Page>

@@ -33,9 +33,9 @@ export default function TodosScreen() {
       </View>
       <TodoEntry />
       {by !== 'who' && (
-        <OneOf label="Whose" options={WHOSE} nameOf={(w) => WHOSE_NAMES[w]} chosen={whose} onChoose={setWhose} />
+        <OneOf label="Show" options={WHOSE} nameOf={(w) => WHOSE_NAMES[w]} chosen={whose} onChoose={setWhose} />
       )}
-      <Tabs tabs={GROUPINGS} chosen={by} onChoose={setBy} label="Group to-dos" />
+      <Tabs tabs={GROUPINGS} chosen={by} onChoose={setBy} label="Group by" />
     </View>
   );
   return (
@@ -66,9 +66,9 @@ export default function TodosScreen() {
             ) : !data ? (
               <Loading />
             ) : (
-              <Empty title={by === 'done' ? 'Nothing done yet' : 'Nothing to do'}>
-                To-dos that you accept from recordings stand here, each with its way back to the sound. You can also
-                write one above.
+              <Empty title={by === 'done' ? 'Nothing done yet' : 'No open to-dos'}>
+                To-dos you accept from recordings appear here, each with a link to the moment it was said. You can also
+                add one above.
               </Empty>
             )
           }

@@ -11,8 +11,8 @@ export default function TogetherScreen() {
   if (!asked) {
     return (
       <Page>
-        <Empty title="This address names no recordings">
-          It was cut off or changed. Choose recordings on a shelf, then press Write-up.
+        <Empty title="This address does not name any recordings">
+          The address may be cut off or mistyped. Select recordings on a shelf, then choose “Make a write-up”.
         </Empty>
       </Page>
     );

@@ -46,9 +46,9 @@ export default function TrayScreen() {
         </Type>
         {ready.length > 1 && !chosen.chosen && (
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', flexShrink: 1, marginLeft: 'auto' }}>
-            <WordButton label="Choose several" onPress={chosen.begin} />
+            <WordButton label="Select" onPress={chosen.begin} />
             <WordButton
-              label="File all as proposed"
+              label="File all as suggested"
               disabled={isBusy}
               onPress={() => void fileAll(ready)}
               style={{ marginRight: 0 }}
@@ -66,7 +66,8 @@ export default function TrayScreen() {
       )}
       {isWide && total > 0 && (
         <Type size="tiny" tone="faint">
-          Keys: arrows from card to card, Enter files it, Space chooses, T another title, Delete bins.
+          Keys: arrows move between cards, Enter files, Space selects, T suggests another title, Delete moves to the
+          bin.
         </Type>
       )}
       {error && <Failure error={error} />}
@@ -89,8 +90,8 @@ export default function TrayScreen() {
           />
         )}
         empty={
-          <Empty title="Everything is filed" action={<WordButton label="Bring in sound files" onPress={bringIn} />}>
-            New recordings wait here with a title, a folder and to-dos proposed. Press Speak below, or bring in files.
+          <Empty title="Everything is filed" action={<WordButton label="Import audio files" onPress={bringIn} />}>
+            New recordings wait here with a suggested title, folder and to-dos. Press Speak, or import files.
           </Empty>
         }
       />

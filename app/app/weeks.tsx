@@ -24,14 +24,14 @@ export default function WeeksScreen() {
   const [width, setWidth] = useState(0);
   const { data, error, refetch } = useWeeks(localDay(new Date()), Number(span));
   const weeks = data?.weeks ?? [];
-  const labels = weeks.map((w) => format(parseISO(w.monday), 'd.M.'));
+  const labels = weeks.map((w) => format(parseISO(w.monday), 'd MMM'));
   const sum = (of: (w: Week) => number) => weeks.reduce((total, w) => total + of(w), 0);
   return (
     <Page>
       <ScrollView contentContainerStyle={{ paddingTop: 14, paddingBottom: 40 }}>
-        <Title>Weeks</Title>
+        <Title>Weekly overview</Title>
         <WordButton
-          label="Write-up of this week"
+          label="Write up this week"
           onPress={() => {
             const today = new Date();
             const monday = startOfWeek(today, { weekStartsOn: 1 });
@@ -41,27 +41,27 @@ export default function WeeksScreen() {
             });
           }}
         />
-        <OneOf label="Weeks shown" options={SPANS} nameOf={(s) => s} chosen={span} onChoose={setSpan} />
+        <OneOf label="Weeks to show" options={SPANS} nameOf={(s) => s} chosen={span} onChoose={setSpan} />
         {error && !data && <Failure error={error} onRetry={() => void refetch()} />}
         {!data && !error && <Loading />}
         <View onLayout={(event) => setWidth(Math.floor(event.nativeEvent.layout.width))}>
           {data && width > 0 && (
             <>
               <WeekChart
-                title="Minutes spoken"
-                summary={`${lengthName(sum((w) => w.spokenMs))} in all, ${lengthName(sum((w) => w.transcribedMs))} of it transcribed`}
+                title="Minutes recorded"
+                summary={`${lengthName(sum((w) => w.spokenMs))} in total, ${lengthName(sum((w) => w.transcribedMs))} transcribed`}
                 labels={labels}
                 series={[{ name: 'minutes', values: weeks.map((w) => w.spokenMs / MINUTE_MS), tone: 'petrol' }]}
                 width={width}
                 formatTick={(v) => String(v)}
               />
               <WeekChart
-                title="Recordings by kind"
-                summary={`${sum((w) => w.spoken)} spoken here, ${sum((w) => w.broughtIn)} brought in`}
+                title="Recordings by source"
+                summary={`${sum((w) => w.spoken)} recorded here, ${sum((w) => w.broughtIn)} imported`}
                 labels={labels}
                 series={[
-                  { name: 'spoken here', values: weeks.map((w) => w.spoken), tone: 'petrol' },
-                  { name: 'brought in', values: weeks.map((w) => w.broughtIn), tone: 'ochre' },
+                  { name: 'recorded here', values: weeks.map((w) => w.spoken), tone: 'petrol' },
+                  { name: 'imported', values: weeks.map((w) => w.broughtIn), tone: 'ochre' },
                 ]}
                 width={width}
                 formatTick={(v) => (Number.isInteger(v) ? String(v) : '')}
@@ -85,9 +85,9 @@ export default function WeeksScreen() {
 
 const COLUMNS: { name: string; of: (w: Week) => string }[] = [
   { name: 'Week of', of: (w) => format(parseISO(w.monday), 'd MMM yyyy') },
-  { name: 'Spoken', of: (w) => (w.spokenMs ? lengthName(w.spokenMs) : '–') },
+  { name: 'Recorded', of: (w) => (w.spokenMs ? lengthName(w.spokenMs) : '–') },
   { name: 'Recordings', of: (w) => String(w.spoken + w.broughtIn) },
-  { name: 'Done', of: (w) => String(w.todosDone) },
+  { name: 'To-dos done', of: (w) => String(w.todosDone) },
 ];
 
 function WeekTable({ weeks }: { weeks: readonly Week[] }) {
@@ -99,7 +99,7 @@ function WeekTable({ weeks }: { weeks: readonly Week[] }) {
     paddingVertical: 6,
   };
   return (
-    <View role="table" aria-label="The same as a table" style={{ paddingTop: 22 }}>
+    <View role="table" aria-label="Table of weeks" style={{ paddingTop: 22 }}>
       <View role="row" style={row}>
         {COLUMNS.map(({ name }) => (
           <Type key={name} role="columnheader" size="tiny" tone="faint" style={{ flex: 1 }}>

@@ -16,7 +16,7 @@ describe('what is brought in', () => {
   });
   it('says what was left out, by name or by number', () => {
     expect(leftOutSentence([])).toBeNull();
-    expect(leftOutSentence(['notes.txt'])).toContain('notes.txt is neither sound nor video');
+    expect(leftOutSentence(['notes.txt'])).toContain('notes.txt is not an audio or video file');
     expect(leftOutSentence(['a', 'b'])).toContain('2 files');
   });
 });

@@ -24,6 +24,6 @@ export function sortFiles(files: readonly File[]): Sorted {
 /** What to say about the files that were left out; null when none were. */
 export function leftOutSentence(others: readonly string[]): string | null {
   if (others.length === 0) return null;
-  if (others.length === 1) return `${others[0]} is neither sound nor video, so it was left out.`;
-  return `${others.length} files are neither sound nor video, so they were left out.`;
+  if (others.length === 1) return `${others[0]} is not an audio or video file, so it was skipped.`;
+  return `${others.length} files are not audio or video, so they were skipped.`;
 }

@@ -180,7 +180,7 @@ describe('recording', () => {
     clock += 20_000;
     hear(12);
     expect(engine.state.slips).toMatchObject([
-      { kind: 'gap', startMs: 1000, text: expect.stringContaining('20 s were not heard') },
+      { kind: 'gap', startMs: 1000, text: expect.stringContaining('20 s are missing') },
     ]);
     engine.finish();
   });
@@ -224,13 +224,13 @@ describe('recording', () => {
     expect(engine.state.warning).toBeNull();
     hear(20);
     jest.advanceTimersByTime(1000);
-    expect(engine.state.warning).toContain('has given nothing so far');
+    expect(engine.state.warning).toContain('No audio has arrived');
     jest.useRealTimers();
     FakeRecorder.last.give('sound');
     FakeRecorder.last.onerror();
     FakeRecorder.last.stop();
     await settled(() => finished.length === 1);
-    expect(engine.state.problem).toContain('stopped by itself');
+    expect(engine.state.problem).toContain('browser stopped recording');
     expect(await textOf(store, finished[0]!)).toBe('soundend');
   });
 
@@ -240,7 +240,7 @@ describe('recording', () => {
     FakeRecorder.last.give('said ');
     track.dispatchEvent(new Event('ended'));
     await settled(() => finished.length === 1);
-    expect(engine.state.problem).toContain('was taken away');
+    expect(engine.state.problem).toContain('was disconnected');
     expect(await textOf(store, finished[0]!)).toBe('said end');
   });
 
@@ -252,7 +252,7 @@ describe('recording', () => {
     jest.spyOn(store, 'addPieces').mockImplementation(async () => false);
     FakeRecorder.last.give('too much ');
     await settled(() => finished.length === 1);
-    expect(engine.state.problem).toContain('storage of this device is full');
+    expect(engine.state.problem).toContain('This device is full');
   });
 
   it('a slow disk makes no queue: what came meanwhile goes to it in one go, and all of it is there', async () => {

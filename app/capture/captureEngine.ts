@@ -119,7 +119,7 @@ export class CaptureEngine {
         problem:
           error instanceof SourceProblem
             ? error.message
-            : 'The recording could not be started. Try again, or bring in a sound file instead.',
+            : 'The recording could not start. Try again, or import an audio file instead.',
       });
     }
   }
@@ -143,7 +143,7 @@ export class CaptureEngine {
     running.recorder.resume();
     running.journal.run();
     this.set({ stage: 'recording' });
-    this.addSlip({ kind: 'seam', text: minutes ? `Paused for ${minutes} min` : 'Paused for a moment' });
+    this.addSlip({ kind: 'seam', text: minutes ? `Paused for ${minutes} min` : 'Paused briefly' });
   }
 
   finish(): void {
@@ -231,7 +231,7 @@ export class CaptureEngine {
     const startedAt = localTime(new Date());
     await this.store.begin({
       id,
-      name: `Spoken ${startedAt.slice(0, 10)} ${startedAt.slice(11, 16).replace(':', '.')}.${extension}`,
+      name: `Recording ${startedAt.slice(0, 10)} ${startedAt.slice(11, 16).replace(':', '.')}.${extension}`,
       mediaType: recorder.mimeType,
       startedAt,
       ...{ source: 'speak', state: 'recording', durationMs: null, sizeBytes: 0, isRecovered: false },
@@ -254,14 +254,14 @@ export class CaptureEngine {
     recorder.ondataavailable = ({ data }) => running.pieces.add(data, this.now.elapsedMs);
     recorder.onerror = () =>
       this.set({
-        problem: 'The recorder of this browser stopped by itself. All that was recorded until then is kept.',
+        problem: 'The browser stopped recording. Everything up to that moment is saved.',
       });
     recorder.onstop = () => void this.complete(running);
     for (const track of sources.tracks) {
       track.addEventListener('ended', () => {
         if (this.running !== running) return;
         this.end(false);
-        this.set({ problem: 'The microphone or tab was taken away. All that was recorded until then is kept.' });
+        this.set({ problem: 'The microphone or tab was disconnected. Everything up to that moment is saved.' });
       });
       track.addEventListener('mute', () => (running.mutedAt ??= this.now.elapsedMs));
       track.addEventListener('unmute', () => this.endOfMute(running));
@@ -276,7 +276,7 @@ export class CaptureEngine {
       captureId: id,
       warning: this.store.isLasting
         ? null
-        : 'This browser keeps nothing for Immeld here (a private window?). Keep this page open until the recording is sent.',
+        : 'This browser cannot save anything for Immeld, perhaps because this is a private window. Keep this page open until the recording is sent.',
     });
   }
 
@@ -297,7 +297,7 @@ export class CaptureEngine {
     this.end(false);
     this.set({
       problem:
-        'The storage of this device is full, so the recording was ended. All of it is kept: leave this page open until it is sent.',
+        'This device is full, so the recording has ended. All of it is safe in this page. Keep the page open until it is sent.',
     });
   }
 
@@ -346,8 +346,7 @@ export class CaptureEngine {
     if (running.sources.audio.state === 'suspended') void running.sources.audio.resume();
     if (running.pieces.bytes === 0 && this.now.elapsedMs > SILENT_RECORDER_MS) {
       this.set({
-        warning:
-          'The recorder of this browser has given nothing so far. Finish and speak again: the last half minute is kept.',
+        warning: 'No audio has arrived from the browser yet. Finish and record again. The last half minute is saved.',
       });
     }
     if (clock - running.lastTextKept > TEXT_KEPT_EVERY_MS) {
@@ -367,10 +366,10 @@ export class CaptureEngine {
     if (room.state === 'none') {
       this.end(false);
       this.set({
-        problem: 'This device has no room left, so the recording was ended. All of it is kept. Make room, then go on.',
+        problem: 'This device is full, so the recording has ended. All of it is saved. Free up space, then continue.',
       });
     } else if (room.state === 'little') {
-      this.set({ warning: `Little room is left on this device: enough for about ${room.minutes} more minutes.` });
+      this.set({ warning: `This device is almost full: about ${room.minutes} more minutes fit.` });
     }
   }
 
@@ -384,7 +383,7 @@ export class CaptureEngine {
     running.mutedAt = null;
     this.addSlip({
       ...{ kind: 'gap', startMs, endMs: Math.round(this.now.elapsedMs) },
-      text: 'Nothing was heard here: the microphone was muted by the system.',
+      text: 'Nothing was recorded here because the system muted the microphone.',
     });
   }
 

@@ -14,9 +14,9 @@ export type Gap = { atMs: number; missingMs: number; why: 'stopped' | 'slept' };
 /** What is said of a gap, in words. */
 export function gapWords({ missingMs, why }: Gap): string {
   const seconds = Math.round(missingMs / 1000);
-  if (why === 'stopped') return `${seconds} s were not heard: the device had put this page to sleep, or was too busy.`;
+  if (why === 'stopped') return `${seconds} s are missing: the device put this page to sleep, or was too busy.`;
   const time = seconds < 120 ? `${seconds} s` : `${Math.round(seconds / 60)} min`;
-  return `Nothing was heard for ${time}: the device slept. Or only its clock was put forward; then nothing is missing.`;
+  return `${time} may be missing: either the device was asleep, or its clock was set forward and nothing is missing.`;
 }
 
 /**

@@ -19,7 +19,7 @@ export function levelWord(peaks: readonly number[]): LevelWord {
 
 export const LEVEL_HINTS: Record<LevelWord, string> = {
   good: 'good level',
-  'too quiet': 'too quiet: come closer',
+  'too quiet': 'too quiet: move closer',
   clipping: 'too loud: move back a little',
-  silent: 'nothing heard for 30 seconds: is the microphone covered or switched off?',
+  silent: 'no sound for 30 seconds: is the microphone covered or switched off?',
 };

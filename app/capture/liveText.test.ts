@@ -96,7 +96,7 @@ describe('the words while somebody speaks', () => {
     const { worker, live } = open();
     live.load(pack);
     worker.break();
-    expect(live.state).toMatchObject({ state: 'failed', problem: expect.stringContaining('could not be recognised') });
+    expect(live.state).toMatchObject({ state: 'failed', problem: expect.stringContaining('could not transcribe') });
     expect(worker.isGone).toBe(true);
     live.load(pack);
     expect(live.state.state).toBe('loading');

@@ -58,12 +58,12 @@ export class LiveText {
     } catch {
       this.set({
         state: 'failed',
-        problem: 'This browser cannot recognise speech by itself. The server does it later.',
+        problem: 'This browser cannot transcribe on its own. The server transcribes the recording later.',
       });
       return;
     }
     this.worker.addEventListener('message', (event) => this.hear((event as MessageEvent<FromLiveWorker>).data));
-    this.worker.addEventListener('error', () => this.fail('The words could not be recognised on this device.'));
+    this.worker.addEventListener('error', () => this.fail('This device could not transcribe the audio.'));
     this.set({ state: 'loading', problem: null });
     const files = pack.files.map(({ address }) => ({ name: address.slice(address.lastIndexOf('/') + 1), address }));
     this.send({ type: 'load', files, glue: GLUE });

@@ -24,24 +24,25 @@ export class SourceProblem extends Error {}
 export function screenObstacle(): string | null {
   return typeof navigator.mediaDevices?.getDisplayMedia === 'function'
     ? null
-    : 'This browser cannot record the sound of a tab. Play it aloud and let the microphone listen, or open Immeld on a second device and lay it beside the loudspeaker.';
+    : 'This browser cannot record the sound of a tab. Play it through the loudspeaker and record with the microphone, or record with Immeld on a second device placed nearby.';
 }
 
 /** Why the microphone could not be opened, as a sentence with what to do. */
 export function microphoneProblem(error: unknown): string {
   const name = error instanceof Error ? error.name : '';
   if (!window.isSecureContext) {
-    return 'Browsers allow the microphone only on secure pages. Open Immeld by https or at localhost.';
+    return 'Browsers allow the microphone only on secure pages. Open Immeld at an https:// address or on localhost.';
   }
   if (name === 'NotAllowedError') {
-    return 'The browser does not allow Immeld to use the microphone. Allow it in the site settings beside the address, then press again.';
+    return 'Immeld is not allowed to use the microphone. Allow it in the site settings next to the address bar, then try again.';
   }
-  if (name === 'NotFoundError') return 'No microphone was found. Connect one, or bring in a sound file instead.';
+  if (name === 'NotFoundError') return 'No microphone found. Connect one, or import an audio file instead.';
   if (name === 'OverconstrainedError') {
-    return 'The microphone you chose is not connected. Connect it, or choose another one under “Sound from”.';
+    return 'The microphone you chose is not connected. Connect it, or choose another one under “Record from” in the settings.';
   }
-  if (name === 'NotReadableError') return 'Another program holds the microphone. Close it there, then press again.';
-  return 'The microphone could not be opened. Bring in a sound file instead, or try another browser.';
+  if (name === 'NotReadableError')
+    return 'Another program is using the microphone. Close that program, then try again.';
+  return 'The microphone could not be opened. Try another browser, or import an audio file instead.';
 }
 
 export type OpenSources = {
@@ -82,12 +83,14 @@ async function openScreen(): Promise<MediaStream> {
       preferCurrentTab: false,
     } as DisplayMediaStreamOptions);
   } catch {
-    throw new SourceProblem('No tab or screen was chosen, so nothing is recorded. Press again and choose one.');
+    throw new SourceProblem(
+      'Recording did not start because no tab or screen was chosen. Press Speak again and choose one.',
+    );
   }
   if (stream.getAudioTracks().length === 0) {
     stream.getTracks().forEach((track) => track.stop());
     throw new SourceProblem(
-      'What you chose gives no sound. Choose a tab and leave “also share tab audio” switched on, then press again.',
+      'What you chose has no sound. Choose a tab, leave the option to share its audio switched on, then press Speak again.',
     );
   }
   return stream;

@@ -86,7 +86,7 @@ test('ends by itself when nothing more is said, and lets the microphone go', asy
 test('pressed by mistake, it does not listen on and on', async () => {
   await listen();
   await pass(8500);
-  expect(result).toEqual({ problem: 'No words were heard. Press and ask again.' });
+  expect(result).toEqual({ problem: 'No speech was heard. Press and ask again.' });
   expect(isClosed).toBe(true);
 });
 
@@ -127,7 +127,9 @@ test('a microphone that does not open, and a recogniser that fails, are said', a
   await listen(() => Promise.reject(new SourceProblem('The microphone is not allowed.')));
   expect(result).toEqual({ problem: 'The microphone is not allowed.' });
   await listen(() => Promise.reject(new Error('broken')));
-  expect(result).toEqual({ problem: 'The microphone could not be opened.' });
+  expect(result).toEqual({
+    problem: 'The microphone could not be opened. Check that the browser may use it, then try again.',
+  });
   expect(live.begun).toBe(0);
   await listen();
   live.state = { ...live.state, state: 'failed', problem: 'The pack is damaged.' };

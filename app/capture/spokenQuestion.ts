@@ -26,7 +26,12 @@ export async function listenForQuestion(
   try {
     sources = await open({ ...source, microphone: true, screen: false });
   } catch (error) {
-    onEnd({ problem: error instanceof SourceProblem ? error.message : 'The microphone could not be opened.' });
+    onEnd({
+      problem:
+        error instanceof SourceProblem
+          ? error.message
+          : 'The microphone could not be opened. Check that the browser may use it, then try again.',
+    });
     return { stop: () => undefined };
   }
   const tap = await openTap(sources);
@@ -53,8 +58,10 @@ export async function listenForQuestion(
     const text = textOf(await live.end()) || words;
     sources.close();
     if (live.state.state === 'failed')
-      onEnd({ problem: live.state.problem ?? 'The words could not be recognised here.' });
-    else onEnd(text ? { text } : { problem: 'No words were heard. Press and ask again.' });
+      onEnd({
+        problem: live.state.problem ?? 'This device could not transcribe what you said. Type your question instead.',
+      });
+    else onEnd(text ? { text } : { problem: 'No speech was heard. Press and ask again.' });
   };
   const timer = setInterval(() => {
     const now = Date.now();

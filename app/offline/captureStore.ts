@@ -302,7 +302,7 @@ export class CaptureStore {
         await this.change(capture.id, {
           state: 'refused',
           problem:
-            'The page was closed before this large file was sent. The file itself is unchanged: choose it again.',
+            'The page was closed before this large file was sent. The file itself is unchanged. Choose it again.',
         });
       }
     }

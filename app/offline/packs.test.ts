@@ -77,7 +77,10 @@ describe('the pack on this device', () => {
     await shelf.look();
     spoil = (bytes) => (bytes.toString().includes('decoder') ? Buffer.from('nonsense') : bytes);
     await shelf.fetch();
-    expect(shelf.state).toMatchObject({ state: 'failed', problem: expect.stringContaining('did not arrive whole') });
+    expect(shelf.state).toMatchObject({
+      state: 'failed',
+      problem: expect.stringContaining('download of the pack is incomplete'),
+    });
     const later = new PackShelf();
     await later.look();
     expect([later.state.state, later.isOutdated]).toEqual(['absent', false]);

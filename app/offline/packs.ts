@@ -107,8 +107,8 @@ export class PackShelf {
         this.set({
           state: 'failed',
           problem: isFull
-            ? 'This device has no room for the pack. Make room, then fetch it again.'
-            : 'The pack did not arrive whole. Fetch it again: what has arrived is not fetched twice.',
+            ? 'This device does not have enough space for the pack. Free up space, then download it again.'
+            : 'The download of the pack is incomplete. Download it again; it continues where it stopped.',
         });
       }
     }
@@ -127,7 +127,7 @@ export class PackShelf {
 
   private async bytesOf(address: string, onProgress: (got: number) => void): Promise<Uint8Array<ArrayBuffer>> {
     const response = await fetch(address, { signal: this.abort!.signal });
-    if (!response.ok || !response.body) throw new Error(`The server answered ${response.status}.`);
+    if (!response.ok || !response.body) throw new Error(`The server reported error ${response.status}.`);
     const parts: Uint8Array[] = [];
     let got = 0;
     const reader = response.body.getReader();

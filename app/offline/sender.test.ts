@@ -135,7 +135,7 @@ describe('sending', () => {
     const { store, id } = await waiting();
     const server = new Server();
     server.spoil = (content) => content.slice(1);
-    await expect(sendCapture(store, id, { fetch: server.fetch })).rejects.toThrow('not what was sent');
+    await expect(sendCapture(store, id, { fetch: server.fetch })).rejects.toThrow('damaged on the way');
     expect(await store.soundOf(id)).not.toBeNull();
     server.spoil = (content) => content;
     await sendCapture(store, id, { fetch: server.fetch });
@@ -189,7 +189,7 @@ describe('the outbox', () => {
     };
     const outbox = new Outbox(store, { alone, fetch: server.fetch });
     await outbox.wake();
-    expect(await store.get(id)).toMatchObject({ state: 'waiting', problem: 'The server does not answer.' });
+    expect(await store.get(id)).toMatchObject({ state: 'waiting', problem: 'The server cannot be reached.' });
     isAway = false;
     for (let i = 0; i < 100 && (await store.get(id))!.state !== 'sent'; i++)
       await new Promise((r) => setTimeout(r, 50));
@@ -222,7 +222,7 @@ describe('the outbox', () => {
     const outbox = new Outbox(store, { alone, fetch: server.fetch });
     await outbox.wake();
     outbox.stop();
-    expect(await store.get(id)).toMatchObject({ state: 'waiting', problem: 'The disk of the server is full.' });
+    expect(await store.get(id)).toMatchObject({ state: 'waiting', problem: 'The server’s disk is full.' });
     expect((await store.get(second.id))!.state).toBe('sent');
   });
 

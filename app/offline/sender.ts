@@ -31,7 +31,7 @@ export async function sendCapture(store: CaptureStore, id: string, options: Send
   const ask = asking(options.fetch ?? fetch);
   let capture = await store.change(id, { state: 'sending', problem: null });
   const sound = await store.soundOf(id);
-  if (!sound) throw new Refusal('The sound of this recording is not on this device any more.');
+  if (!sound) throw new Refusal('The audio of this recording is no longer on this device.');
   if (!capture.sha256) capture = await store.change(id, { sha256: await hashOf(sound), sizeBytes: sound.size });
 
   let hereSince: string | null = null;
@@ -51,7 +51,7 @@ export async function sendCapture(store: CaptureStore, id: string, options: Send
   }
   if (receipt?.sha256 !== capture.sha256) {
     await store.change(id, { uploadAddress: null });
-    throw new Interruption('What arrived is not what was sent. It is being sent again.');
+    throw new Interruption('The upload was damaged on the way. Immeld is sending it again.');
   }
   await sendSlips(ask, store, id, receipt.recordingId);
   await store.belongsTo(id, receipt.recordingId);
@@ -67,16 +67,16 @@ function asking(fetcher: typeof fetch): Ask {
     try {
       response = await fetchAsSomebody(fetcher, address, init);
     } catch {
-      throw new Interruption('The server does not answer.');
+      throw new Interruption('The server cannot be reached.');
     }
     if (response.ok || accepted.includes(response.status)) return response;
-    if (response.status === 507) throw new NoRoom('The disk of the server is full.');
+    if (response.status === 507) throw new NoRoom('The server’s disk is full.');
     if (response.status >= 500 || TRY_AGAIN.has(response.status)) {
-      throw new Interruption(`The server could not take it just now (${response.status}).`);
+      throw new Interruption(`The server cannot accept it right now (${response.status}).`);
     }
-    if (response.status === 413) throw new Refusal('It is larger than 20 GB.');
+    if (response.status === 413) throw new Refusal('The file is larger than 20 GB.');
     const problem = (await response.json().catch(() => null)) as ProblemDetails | null;
-    throw new Refusal(problem?.detail ?? `The server refused it (error ${response.status}).`);
+    throw new Refusal(problem?.detail ?? `The server rejected it (error ${response.status}).`);
   };
 }
 

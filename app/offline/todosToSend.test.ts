@@ -66,7 +66,7 @@ it('a later change stays the later one, and a refusal is told', async () => {
   await changeTodo('milk', { isDone: true });
   await changeTodo('milk', { isDone: false });
   expect(asked.mock.calls.slice(1)).toEqual([['changeTodo', { params: { id: 'milk' }, body: { isDone: false } }]]);
-  asked.mockRejectedValueOnce(new ApiProblem('A to-do needs some words.', '', 400));
-  await expect(addTodo({ id: 'new', text: '' })).rejects.toThrow('needs some words');
+  asked.mockRejectedValueOnce(new ApiProblem('Write what to do.', '', 400));
+  await expect(addTodo({ id: 'new', text: '' })).rejects.toThrow('Write what to do');
   expect(shown()).toHaveLength(2);
 });

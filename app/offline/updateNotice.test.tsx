@@ -20,9 +20,9 @@ test('a newer version waits while something is recorded, and takes over only whe
   Object.assign(navigator, { serviceWorker });
   const { hand, show } = mount(<UpdateNotice />);
   await act(async () => undefined);
-  expect(screen.queryByText('A newer Immeld is here.')).toBeNull();
+  expect(screen.queryByText('A new version of Immeld is ready.')).toBeNull();
   mockStage = 'idle';
   show(<UpdateNotice key="later" />);
-  await hand.click(await screen.findByRole('button', { name: 'Use it now' }));
+  await hand.click(await screen.findByRole('button', { name: 'Update now' }));
   expect(told).toEqual(['take-over']);
 });

@@ -47,8 +47,8 @@ export function UpdateNotice() {
         ...{ backgroundColor: colours.sheet, borderBottomWidth: 1, borderBottomColor: colours.rule },
       }}
     >
-      <Type size="tiny">A newer Immeld is here.</Type>
-      <WordButton label="Use it now" onPress={takeOver} />
+      <Type size="tiny">A new version of Immeld is ready.</Type>
+      <WordButton label="Update now" onPress={takeOver} />
     </View>
   );
 }

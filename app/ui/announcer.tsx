@@ -22,7 +22,7 @@ export function Announcer() {
   return (
     <div
       role="status"
-      aria-label="What was done"
+      aria-label="Announcements"
       style={{
         ...{ position: 'absolute', width: 1, height: 1, margin: -1, padding: 0, border: 0 },
         ...{ overflow: 'hidden', clipPath: 'inset(50%)', whiteSpace: 'nowrap' },

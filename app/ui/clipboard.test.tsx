@@ -39,7 +39,7 @@ test('afterwards the page copies what is selected, as ever', async () => {
 test('a browser that allows no way is no copy', async () => {
   clipboard(undefined);
   olderWay(false);
-  await expect(copyText('lime')).rejects.toThrow('The browser did not let it be copied.');
+  await expect(copyText('lime')).rejects.toThrow('The browser blocked copying.');
 });
 
 test('the button says that it copied until its words are others, and says where it could not', async () => {
@@ -51,6 +51,6 @@ test('the button says that it copied until its words are others, and says where 
   show(<CopyButton label="Copy" text="two" />);
   clipboard({ writeText: async () => Promise.reject(new Error('denied')) });
   await hand.click(screen.getByRole('button', { name: 'Copy' }));
-  expect((await screen.findByRole('alert')).textContent).toBe('The browser did not let it be copied.');
+  expect((await screen.findByRole('alert')).textContent).toBe('The browser blocked copying.');
   expect(written).toEqual(['one']);
 });

@@ -2,7 +2,7 @@
 export type Copied = { plain: string; html: string | null };
 
 /** What is said where no way of the browser put it on the clipboard. */
-export const NOT_COPIED = 'The browser did not let it be copied.';
+export const NOT_COPIED = 'The browser blocked copying.';
 
 /**
  * Puts a text on the clipboard, also on a page that is not secure (an address of the own network), where browsers have only

@@ -42,8 +42,8 @@ export function ConnectionNotice({ onBack }: { onBack: () => void }) {
       }}
     >
       <Type size="tiny">
-        No answer from Immeld’s server. You see what this device saw last. You can go on recording and writing notes:
-        everything is kept on this device and sent by itself when the server is back.
+        Immeld’s server cannot be reached. You see the last version this device loaded. Keep recording and writing
+        notes: everything is saved here and sent when the server is back.
       </Type>
     </View>
   );

@@ -18,9 +18,9 @@ export function DropTarget({ children }: { children: ReactNode }) {
     (files: readonly File[]) => {
       const { sounds, others } = sortFiles(files);
       const leftOut = leftOutSentence(others);
-      const brought = sounds.length === 1 ? 'One file is' : `${sounds.length} files are`;
+      const brought = sounds.length === 1 ? 'one file' : `${sounds.length} files`;
       if (leftOut) show(leftOut);
-      else if (sounds.length) show(`${brought} being brought in. Their progress stands in the tray.`);
+      else if (sounds.length) show(`Importing ${brought}. See the tray for progress.`);
       if (sounds.length) void send(sounds);
     },
     [send, show],
@@ -49,7 +49,7 @@ export function DropTarget({ children }: { children: ReactNode }) {
           }}
         >
           <Type size="large" face="text">
-            Let go to bring it in
+            Drop to import
           </Type>
         </View>
       )}

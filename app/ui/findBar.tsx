@@ -68,9 +68,9 @@ export function FindBar({ isWide }: { isWide: boolean }) {
         ref={input}
         value={typed}
         onChangeText={change}
-        placeholder="Find words, or ask"
+        placeholder="Search, or ask a question"
         placeholderTextColor={colours.faint}
-        aria-label="Find words, or ask"
+        aria-label="Search, or ask a question"
         inputMode="search"
         maxLength={5000}
         style={{

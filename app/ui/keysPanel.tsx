@@ -12,10 +12,10 @@ const KEYS: { title: string; keys: [keys: string, what: string][] }[] = [
     keys: [
       ['/', 'Find'],
       ['G, then D T S O', 'Day, Tray, Shelves, To-dos'],
-      ['Shift Space', 'Record, then pause and go on'],
+      ['Shift Space', 'Record, then pause and resume'],
       ['Shift Enter', 'Finish the recording'],
-      ['1 to 9', 'Mark the moment that is being recorded, by the number of the kind'],
-      ['?', 'These keys'],
+      ['1 to 9', 'Mark this moment while recording, by the number of the mark'],
+      ['?', 'Show all keys'],
     ],
   },
   {
@@ -23,41 +23,41 @@ const KEYS: { title: string; keys: [keys: string, what: string][] }[] = [
     keys: [
       ['Space', 'Play or pause'],
       ['← →', 'Skip back and forward'],
-      ['↑ ↓', 'Paragraph before and after'],
+      ['↑ ↓', 'Previous or next paragraph'],
       ['R', 'Repeat the passage, or stop repeating'],
       ['D', 'Next doubtful word'],
-      ['1 to 9', 'Mark the word or the selection, by the number of the kind'],
-      ['L', 'Lift the sentence or the selection to a to-do'],
+      ['1 to 9', 'Mark the word or the selection, by the number of the mark'],
+      ['L', 'Make a to-do from the sentence or the selection'],
       ['Ctrl Z, Ctrl Shift Z', 'Undo and redo corrections'],
     ],
   },
   {
     title: 'In the tray',
     keys: [
-      ['↑ ↓', 'Card before and after'],
-      ['Enter', 'File it as proposed'],
-      ['Space', 'Choose it'],
-      ['T', 'Another title'],
-      ['Delete', 'Into the bin'],
+      ['↑ ↓', 'Previous or next card'],
+      ['Enter', 'File as suggested'],
+      ['Space', 'Select'],
+      ['T', 'Suggest another title'],
+      ['Delete', 'Move to the bin'],
     ],
   },
   {
-    title: 'Finding',
+    title: 'Searching',
     keys: [
-      ['↑ ↓', 'Through what was found'],
-      ['Enter', 'Open it and play there'],
+      ['↑ ↓', 'Move through the results'],
+      ['Enter', 'Open the result and play from there'],
     ],
   },
   {
-    title: 'While correcting',
+    title: 'Editing text',
     keys: [
-      ['Ctrl Enter', 'Play from the caret, or pause'],
-      ['Ctrl Shift Enter', 'Back two seconds'],
+      ['Ctrl Enter', 'Play from the cursor, or pause'],
+      ['Ctrl Shift Enter', 'Go back two seconds'],
       ['Ctrl ↓', 'Next doubtful word'],
-      ['Alt 1 to 9', 'Put the word that is offered'],
-      ['Enter', 'Part the passage'],
-      ['Backspace at the beginning', 'Join it to the one before'],
-      ['Escape', 'Leave; what was typed is kept'],
+      ['Alt 1 to 9', 'Insert the suggested word'],
+      ['Enter', 'Split the passage'],
+      ['Backspace at the beginning', 'Merge with the previous passage'],
+      ['Escape', 'Stop editing; your text is saved'],
     ],
   },
 ];
@@ -85,8 +85,8 @@ export function KeysPanel() {
           ...{ backgroundColor: colours.sheet, borderWidth: 1, borderColor: colours.ink, overflow: 'scroll' },
         }}
       >
-        <View role="dialog" aria-label="Keys" style={{ gap: 14 }}>
-          <Title>Keys</Title>
+        <View role="dialog" aria-label="Keyboard shortcuts" style={{ gap: 14 }}>
+          <Title>Keyboard shortcuts</Title>
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 30, rowGap: 12 }}>
             {KEYS.map(({ title, keys }) => (
               <View key={title} style={{ flexGrow: 1, flexBasis: 290, gap: 3 }}>

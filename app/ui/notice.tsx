@@ -28,7 +28,7 @@ export function Failure({ error, onRetry }: { error: unknown; onRetry?: () => vo
       role="alert"
       style={{ borderLeftWidth: 3, borderLeftColor: colours.rowan, paddingLeft: 14, marginVertical: 16, gap: 2 }}
     >
-      <Type>{problem?.message ?? 'This could not be shown because of an error in the app.'}</Type>
+      <Type>{problem?.message ?? 'This page could not be shown because of an error in Immeld.'}</Type>
       <Type size="tiny" tone="faint">
         {problem?.safe ?? 'Your recordings are safe.'}
       </Type>
@@ -54,7 +54,7 @@ export function useIsSlow(isGoingOn: boolean): boolean {
   return isSlow;
 }
 
-export function Loading({ label = 'Opening' }: { label?: string }) {
+export function Loading({ label = 'Loading' }: { label?: string }) {
   const colours = useColours();
   return (
     <View
@@ -65,7 +65,7 @@ export function Loading({ label = 'Opening' }: { label?: string }) {
       <View aria-hidden>
         <ActivityIndicator size={18} color={colours.petrol} />
       </View>
-      <Type tone="faint">{label} …</Type>
+      <Type tone="faint">{label}…</Type>
     </View>
   );
 }

@@ -5,9 +5,9 @@ import { useColours } from './theme';
 import { Type } from './type';
 
 const NAMES: Record<ParagraphKind, string> = {
-  one: 'none',
+  one: 'one',
   few: 'few',
-  usual: 'usual',
+  usual: 'normal',
   many: 'many',
   pauses: 'at pauses',
 };

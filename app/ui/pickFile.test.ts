@@ -18,7 +18,7 @@ function lastField(): { field: HTMLInputElement; isPressed: boolean } {
 }
 afterEach(() => jest.restoreAllMocks());
 
-test('a file is asked for within the press, and given when it is chosen', async () => {
+test('a file is asked for within the press, and given when it is selected', async () => {
   const state = lastField();
   const picked = pickFile(PICTURE_TYPES);
   expect(state.isPressed).toBe(true);
@@ -29,7 +29,7 @@ test('a file is asked for within the press, and given when it is chosen', async 
   expect(await picked).toBe(file);
 });
 
-test('called off, there is none, and without a kind everything may be chosen', async () => {
+test('called off, there is none, and without a kind everything may be selected', async () => {
   const state = lastField();
   const picked = pickFile();
   expect(state.field.hasAttribute('accept')).toBe(false);

@@ -8,7 +8,7 @@ export const SLIP_NAMES: Record<SlipKind, string> = {
   picture: 'Picture',
   aside: 'Aside',
   consent: 'Consent',
-  seam: 'Seam',
+  seam: 'Break',
   gap: 'Gap',
   link: 'Link',
   file: 'File',

@@ -108,15 +108,15 @@ export function SpeakBar({ isNarrow = false }: { isNarrow?: boolean }) {
               backgroundColor: colours.sheet,
             }}
           />
-          <Type size="body">{isStarting ? 'Opening the microphone' : 'Speak'}</Type>
+          <Type size="body">{isStarting ? 'Starting the microphone' : 'Speak'}</Type>
         </Press>
         <AskByVoice />
         <Press
-          label="Bring in sound files"
+          label="Import audio files"
           onPress={bringIn}
           style={[bar(colours), { alignItems: 'center', paddingHorizontal: 14 }]}
         >
-          <Type>Bring in</Type>
+          <Type>Import</Type>
         </Press>
       </View>
     </View>
@@ -131,7 +131,7 @@ function AskByVoice() {
   const { isOn, toggle } = useListening(look);
   return (
     <Press
-      label={isOn ? 'Stop listening to the question' : 'Ask aloud'}
+      label={isOn ? 'Stop listening' : 'Ask a question aloud'}
       aria-pressed={isOn}
       onPress={toggle}
       style={[
@@ -182,7 +182,7 @@ function LiveBar({ isNarrow }: { isNarrow: boolean }) {
   const peaks = useCaptureNow((now) => now.peaks);
   const level = useCaptureNow((now) => now.level);
   const isPaused = stage === 'paused';
-  const hint = stage === 'finishing' ? 'being kept' : isPaused ? 'paused' : LEVEL_HINTS[level];
+  const hint = stage === 'finishing' ? 'Saving' : isPaused ? 'Paused' : LEVEL_HINTS[level];
   return (
     <View
       role="region"
@@ -198,16 +198,16 @@ function LiveBar({ isNarrow }: { isNarrow: boolean }) {
         </Type>
         {!isOnPage && (
           <WordButton
-            label="Words"
+            label="Words so far"
             onPress={() => router.navigate('/now')}
             style={{ marginLeft: 'auto', marginRight: 0, marginVertical: -10, alignItems: 'flex-end' }}
           />
         )}
       </View>
-      <Strip peaks={peaks} height={40} label="Loudness of what you say" />
+      <Strip peaks={peaks} height={40} label="Recording level" />
       <View style={{ flexDirection: isNarrow ? 'column' : 'row', gap: 8, paddingTop: 2 }}>
         <FrameButton
-          label={isPaused ? 'Go on' : 'Pause'}
+          label={isPaused ? 'Resume' : 'Pause'}
           disabled={stage === 'finishing'}
           onPress={() => (isPaused ? engine.resume() : engine.pause())}
           style={{ flex: isNarrow ? 0 : 1 }}
@@ -220,7 +220,9 @@ function LiveBar({ isNarrow }: { isNarrow: boolean }) {
           style={{ flex: isNarrow ? 0 : 2 }}
         />
       </View>
-      {isPaused && <WordButton label="Throw this recording away" tone="rowan" onPress={() => engine.throwAway()} />}
+      {isPaused && (
+        <WordButton label="Move this recording to the bin" tone="rowan" onPress={() => engine.throwAway()} />
+      )}
     </View>
   );
 }

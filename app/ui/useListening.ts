@@ -23,7 +23,7 @@ export function useListening(onWords: (text: string) => void): { isOn: boolean; 
     }
     if (state !== 'present' || !packs.pack) {
       show(
-        'To be told something aloud, this device needs the pack that recognises speech. It is fetched in the settings.',
+        'To use your voice here, this device needs the speech pack. Download it in the settings.',
         () => router.navigate('/settings'),
         'Settings',
       );

@@ -31,7 +31,7 @@ async function load({ files, glue }: Extract<ToLiveWorker, { type: 'load' }>): P
   const bytes = async (name: string): Promise<ArrayBuffer> => {
     const file = files.find((f) => f.name === name);
     const kept = file && (await cache.match(file.address));
-    if (!kept) throw new Error('The pack is not complete. Remove it and fetch it again.');
+    if (!kept) throw new Error('The pack is incomplete. Remove it and download it again.');
     return kept.arrayBuffer();
   };
   prepareRuntime(await bytes('runtime.wasm'), glue);

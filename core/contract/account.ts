@@ -7,9 +7,9 @@ const email = () =>
     .string()
     .trim()
     .lowercase()
-    .max(254, 'An e-mail address may have at most 254 characters.')
-    .matches(/^[^\s@]+@[^\s@.]+(?:\.[^\s@.]+)+$/, 'This is not an e-mail address.')
-    .required('An account needs an e-mail address.');
+    .max(254, 'The email address may have at most 254 characters.')
+    .matches(/^[^\s@]+@[^\s@.]+(?:\.[^\s@.]+)+$/, 'This is not a valid email address.')
+    .required('Enter an email address.');
 
 export const accountSchema = yup.object({
   id: yup.string().uuid().required(),
@@ -23,9 +23,9 @@ export type Account = yup.InferType<typeof accountSchema>;
 const newPassword = () =>
   yup
     .string()
-    .min(SHORTEST_PASSWORD, 'A password needs at least 10 characters. Some words in a row are good.')
+    .min(SHORTEST_PASSWORD, 'The password needs at least 10 characters. A few unrelated words work well.')
     .max(200, 'A password may have at most 200 characters.')
-    .required('An account needs a password.');
+    .required('Enter a password.');
 
 export const newAccountSchema = yup
   .object({
@@ -40,7 +40,7 @@ export const passwordChangeSchema = yup
 
 /** What is typed to sign in is compared as it is: rules for new passwords do not lock old ones out. */
 export const signInSchema = yup
-  .object({ email: email(), password: yup.string().max(200).required('Type the password.') })
+  .object({ email: email(), password: yup.string().max(200).required('Enter your password.') })
   .noUnknown();
 
 /** What a guest types who wants everything deleted; an account has its password for it. */

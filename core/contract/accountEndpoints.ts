@@ -15,7 +15,7 @@ export const ACCOUNT_ENDPOINTS = {
   getAccount: endpoint({
     method: 'get',
     path: '/account',
-    summary: 'Whose recordings these are',
+    summary: 'The current account',
     params: none,
     query: none,
     body: null,
@@ -24,7 +24,7 @@ export const ACCOUNT_ENDPOINTS = {
   signUp: endpoint({
     method: 'post',
     path: '/account',
-    summary: 'Give this device’s guest an e-mail address and a password; everything is kept',
+    summary: 'Turn this device’s guest into an account with an email address and password; everything stays',
     params: none,
     query: none,
     body: newAccountSchema,
@@ -33,7 +33,7 @@ export const ACCOUNT_ENDPOINTS = {
   removeAccount: endpoint({
     method: 'post',
     path: '/account/removal',
-    summary: 'Delete the account with everything in it, for good',
+    summary: 'Delete the account and everything in it permanently',
     params: none,
     query: none,
     body: accountRemovalSchema,
@@ -42,7 +42,7 @@ export const ACCOUNT_ENDPOINTS = {
   beGuest: endpoint({
     method: 'post',
     path: '/session/guest',
-    summary: 'Begin at once as a guest; what is recorded belongs to this device’s cookie',
+    summary: 'Start as a guest; recordings belong to this device’s cookie',
     params: none,
     query: none,
     body: null,
@@ -51,7 +51,7 @@ export const ACCOUNT_ENDPOINTS = {
   signIn: endpoint({
     method: 'post',
     path: '/session',
-    summary: 'Sign this device in; what was recorded here as a guest goes along',
+    summary: 'Sign in on this device; recordings made as a guest move to the account',
     params: none,
     query: none,
     body: signInSchema,
@@ -60,7 +60,7 @@ export const ACCOUNT_ENDPOINTS = {
   signOut: endpoint({
     method: 'delete',
     path: '/session',
-    summary: 'Sign this device out',
+    summary: 'Sign out on this device',
     params: none,
     query: none,
     body: null,

@@ -36,18 +36,18 @@ const TOO_LARGE = 'A calendar may have at most 5 million characters.';
 /** Either the content of an iCalendar file, or the address of a feed. */
 export const newCalendarSchema = yup
   .object({
-    name: yup.string().trim().min(1, 'A calendar needs a name.').max(80).required('A calendar needs a name.'),
+    name: yup.string().trim().min(1, 'Enter a name for the calendar.').max(80).required('A calendar needs a name.'),
     address: yup
       .string()
       .trim()
       .max(2000)
-      .matches(/^(https?|webcal):\/\/\S+$/i, 'The address of a calendar begins with https:// or webcal://.'),
+      .matches(/^(https?|webcal):\/\/\S+$/i, 'The calendar address must begin with https:// or webcal://.'),
     content: yup.string().max(5_000_000, TOO_LARGE),
   })
   .noUnknown()
   .test(
     'one-of-both',
-    'Give the address of a calendar or a file, not both.',
+    'Enter either the address of a calendar or a file.',
     (value) => Boolean(value.address) !== Boolean(value.content),
   );
 export type NewCalendar = yup.InferType<typeof newCalendarSchema>;

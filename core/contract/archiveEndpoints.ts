@@ -43,7 +43,7 @@ export const ARCHIVE_ENDPOINTS = {
   makeArchive: endpoint({
     method: 'post',
     path: '/archives',
-    summary: 'Keep everything of the account in one file, which is fetched as an export is',
+    summary: 'Make a backup of the account; it is downloaded like an export',
     params: none,
     query: none,
     body: yup
@@ -52,7 +52,7 @@ export const ARCHIVE_ENDPOINTS = {
         passphrase: passphrase()
           .test(
             'long enough',
-            `A passphrase needs at least ${SHORTEST_PASSPHRASE} characters.`,
+            `The passphrase needs at least ${SHORTEST_PASSPHRASE} characters.`,
             (v) => v === null || v === undefined || v.length >= SHORTEST_PASSPHRASE,
           )
           .defined(),
@@ -63,7 +63,7 @@ export const ARCHIVE_ENDPOINTS = {
   getKeptArchives: endpoint({
     method: 'get',
     path: '/archives/kept',
-    summary: 'Whether the server keeps archives by itself, and when it last did',
+    summary: 'Whether the server makes scheduled backups, and the time of the last one',
     params: none,
     query: none,
     body: null,
@@ -72,7 +72,7 @@ export const ARCHIVE_ENDPOINTS = {
   bringArchiveBack: endpoint({
     method: 'post',
     path: '/archives/:id/return',
-    summary: 'Bring an archive that was sent back into the account: what is missing comes back, what is here stays',
+    summary: 'Restore an uploaded backup into the account: adds what is missing and keeps what is here',
     params: byId,
     query: none,
     body: yup.object({ passphrase: passphrase().defined() }).noUnknown(),
@@ -81,7 +81,7 @@ export const ARCHIVE_ENDPOINTS = {
   getBringingBack: endpoint({
     method: 'get',
     path: '/archives/:id/return',
-    summary: 'How far an archive is brought back',
+    summary: 'Progress of a restore',
     params: byId,
     query: none,
     body: null,

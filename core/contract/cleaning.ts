@@ -1,7 +1,7 @@
 import * as yup from './yup';
 
 const strength = () =>
-  yup.number().min(0, 'A strength lies between 0 and 1.').max(1, 'A strength lies between 0 and 1.').default(0);
+  yup.number().min(0, 'The strength must be between 0 and 1.').max(1, 'A strength lies between 0 and 1.').default(0);
 
 /** How much of each step of cleaning, from 0 (not at all) to 1. */
 export const cleaningSchema = yup

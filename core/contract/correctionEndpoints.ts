@@ -7,7 +7,7 @@ import { replacedSchema, replacementPreviewSchema, replacementSchema, replacemen
 import { speakerChangeSchema } from './speakers';
 
 const byPassage = byId.shape({ passageId: yup.number().integer().required() });
-const byVersion = byId.shape({ versionId: yup.string().uuid('This address is not one of Immeld’s.').required() });
+const byVersion = byId.shape({ versionId: yup.string().uuid('This address is not valid.').required() });
 
 /** Addresses of the text: corrections, replacements, speakers, paragraphs and versions. */
 export const CORRECTION_ENDPOINTS = {
@@ -15,7 +15,7 @@ export const CORRECTION_ENDPOINTS = {
     isLarge: true,
     method: 'patch',
     path: '/recordings/:id/passages/:passageId',
-    summary: 'Give a passage another text; what stayed keeps its times',
+    summary: 'Change the text of a passage; unchanged words keep their times',
     params: byPassage,
     query: none,
     body: correctionSchema,
@@ -25,7 +25,7 @@ export const CORRECTION_ENDPOINTS = {
     isLarge: true,
     method: 'put',
     path: '/recordings/:id/passages',
-    summary: 'Write passages that follow each other anew: corrected, parted, joined, or as they were before',
+    summary: 'Replace neighbouring passages: corrected, split, merged or reverted',
     params: byId,
     query: none,
     body: rewritingSchema,
@@ -35,7 +35,7 @@ export const CORRECTION_ENDPOINTS = {
     isLarge: true,
     method: 'post',
     path: '/replacements/preview',
-    summary: 'Where words stand in a recording, a folder or everywhere, and what would be read there instead',
+    summary: 'Where words occur in a recording, a folder or everywhere, and what would replace them',
     params: none,
     query: none,
     body: replacementSearchSchema,
@@ -45,7 +45,7 @@ export const CORRECTION_ENDPOINTS = {
     isLarge: true,
     method: 'post',
     path: '/replacements',
-    summary: 'Replace words in the chosen places; what was changed since stays',
+    summary: 'Replace words in the chosen places; passages changed since then stay',
     params: none,
     query: none,
     body: replacementSchema,
@@ -54,7 +54,7 @@ export const CORRECTION_ENDPOINTS = {
   undoReplacement: endpoint({
     method: 'post',
     path: '/replacements/:id/undo',
-    summary: 'Take a replacement back where nothing was changed since; counts passages',
+    summary: 'Undo a replacement where nothing was changed since; counts passages',
     params: byId,
     query: none,
     body: null,
@@ -64,7 +64,7 @@ export const CORRECTION_ENDPOINTS = {
     isLarge: true,
     method: 'patch',
     path: '/recordings/:id/speakers',
-    summary: 'Give all passages of a speaker, or single ones, to somebody: named, joined, or put right',
+    summary: 'Assign all passages of a speaker, or single passages, to a person',
     params: byId,
     query: none,
     body: speakerChangeSchema,
@@ -77,7 +77,7 @@ export const CORRECTION_ENDPOINTS = {
   changeParagraphs: endpoint({
     method: 'put',
     path: '/recordings/:id/paragraphs',
-    summary: 'Begin paragraphs by another rule; the words and their corrections stay',
+    summary: 'Divide the text into paragraphs by another rule; words and corrections stay',
     params: byId,
     query: none,
     body: paragraphChangeSchema,
@@ -90,7 +90,7 @@ export const CORRECTION_ENDPOINTS = {
   listVersions: endpoint({
     method: 'get',
     path: '/recordings/:id/versions',
-    summary: 'The kept versions of the text, newest first',
+    summary: 'Saved versions of the text, newest first',
     params: byId,
     query: none,
     body: null,
@@ -99,7 +99,7 @@ export const CORRECTION_ENDPOINTS = {
   getVersion: endpoint({
     method: 'get',
     path: '/recordings/:id/versions/:versionId',
-    summary: 'A kept version of the text',
+    summary: 'A saved version of the text',
     params: byVersion,
     query: none,
     body: null,
@@ -108,7 +108,7 @@ export const CORRECTION_ENDPOINTS = {
   takeVersion: endpoint({
     method: 'post',
     path: '/recordings/:id/versions/:versionId/take',
-    summary: 'Make this version the text; what stands there now is kept as a version',
+    summary: 'Restore a version of the text; the current text is saved as a version',
     params: byVersion,
     query: none,
     body: null,

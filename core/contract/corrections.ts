@@ -22,7 +22,7 @@ const writtenSchema = yup.object({
     .of(wordSchema.required())
     .required()
     .max(MOST_WORDS, 'A passage may have at most 50,000 words.')
-    .test('in-order', 'Words stand in the order of their times.', (words) =>
+    .test('in-order', 'The words must be in the order of their times.', (words) =>
       words.every((w, i) => w.startMs <= w.endMs && (i === 0 || words[i - 1]!.startMs <= w.startMs)),
     ),
 });

@@ -19,8 +19,8 @@ export type Endpoint<P, Q, B, R> = {
 };
 
 export const none = yup.object({});
-export const byId = yup.object({ id: yup.string().uuid('This address is not one of Immeld’s.').required() });
-const NO_SUCH_DAY = 'There is no such day in the calendar.';
+export const byId = yup.object({ id: yup.string().uuid('This address is not valid.').required() });
+const NO_SUCH_DAY = 'This date does not exist.';
 /** Weeks are counted back from a day; before this year there would be none that the calendar can name. */
 const FIRST_YEAR = '1000';
 

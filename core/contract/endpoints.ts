@@ -49,7 +49,7 @@ export const ENDPOINTS = {
   status: endpoint({
     method: 'get',
     path: '/status',
-    summary: 'Whether the server is ready, and which recogniser it runs',
+    summary: 'Whether the server is ready, and which speech model it runs',
     params: none,
     query: none,
     body: null,
@@ -62,7 +62,7 @@ export const ENDPOINTS = {
   listRecordings: endpoint({
     method: 'get',
     path: '/recordings',
-    summary: 'Recordings, newest first, a page at a time',
+    summary: 'Recordings, newest first, in pages',
     params: none,
     query: recordingListQuery,
     body: null,
@@ -80,7 +80,7 @@ export const ENDPOINTS = {
   changeRecording: endpoint({
     method: 'patch',
     path: '/recordings/:id',
-    summary: 'Change title, folder or tags, file or unfile, bin or restore',
+    summary: 'Change title, folder or tags; file, unfile, bin or restore',
     params: byId,
     query: none,
     body: recordingChangeSchema,
@@ -90,7 +90,7 @@ export const ENDPOINTS = {
     isLarge: true,
     method: 'post',
     path: '/recordings/:id/filing',
-    summary: 'File a recording with what is accepted of the suggestions',
+    summary: 'File a recording with the accepted suggestions',
     params: byId,
     query: none,
     body: filingSchema,
@@ -99,7 +99,7 @@ export const ENDPOINTS = {
   recogniseAgain: endpoint({
     method: 'post',
     path: '/recordings/:id/recognition',
-    summary: 'Recognise a recording again, with the sound cleaned first if wanted',
+    summary: 'Transcribe a recording again, optionally with cleaned-up audio',
     params: byId,
     query: none,
     body: againSchema,
@@ -108,7 +108,7 @@ export const ENDPOINTS = {
   getSound: endpoint({
     method: 'get',
     path: '/recordings/:id/sound',
-    summary: 'The sound, with byte ranges',
+    summary: 'The audio, with byte ranges',
     params: byId,
     query: none,
     body: null,
@@ -118,7 +118,7 @@ export const ENDPOINTS = {
   getCleanedSound: endpoint({
     method: 'get',
     path: '/recordings/:id/sound/cleaned',
-    summary: 'The sound cleaned as asked, as an M4A file; the original stays as it is',
+    summary: 'The audio cleaned up as requested, as an M4A file; the original stays as it is',
     params: byId,
     query: cleaningSchema,
     body: null,
@@ -128,7 +128,7 @@ export const ENDPOINTS = {
   getVideo: endpoint({
     method: 'get',
     path: '/recordings/:id/video',
-    summary: 'The video that belongs to the sound, with byte ranges',
+    summary: 'The video of a recording, with byte ranges',
     params: byId,
     query: none,
     body: null,
@@ -140,7 +140,7 @@ export const ENDPOINTS = {
     path: '/recordings/:id/export/:format',
     summary: 'The text as a file',
     params: byId.shape({
-      format: yup.string().oneOf(FORMATS, 'Immeld writes txt, vtt, srt, tsv and json.').required(),
+      format: yup.string().oneOf(FORMATS, 'The format must be txt, vtt, srt, tsv or json.').required(),
     }),
     /** `consent`: the consent note with it, in the formats that have a place for it (txt, vtt, json). */
     query: yup.object({ consent: yup.boolean() }),
@@ -151,7 +151,7 @@ export const ENDPOINTS = {
   changeWriteUp: endpoint({
     method: 'patch',
     path: '/write-ups/:id',
-    summary: 'Accept, edit, drop a write-up or make it in another length',
+    summary: 'Accept, edit or drop a write-up, or change its length',
     params: byId,
     query: none,
     body: writeUpChangeSchema,
@@ -160,7 +160,7 @@ export const ENDPOINTS = {
   listJobs: endpoint({
     method: 'get',
     path: '/jobs',
-    summary: 'Recognitions that wait, run or have failed',
+    summary: 'Transcriptions that are waiting, running or failed',
     params: none,
     query: none,
     body: null,
@@ -179,7 +179,7 @@ export const ENDPOINTS = {
   getCapture: endpoint({
     method: 'get',
     path: '/captures/:id',
-    summary: 'What has arrived of a capture, with its SHA-256',
+    summary: 'What has arrived of a recording, with its SHA-256',
     params: byId,
     query: none,
     body: null,
@@ -188,7 +188,7 @@ export const ENDPOINTS = {
   getSettings: endpoint({
     method: 'get',
     path: '/settings',
-    summary: 'Settings that hold on all devices',
+    summary: 'Settings shared by all devices',
     params: none,
     query: none,
     body: null,
@@ -198,7 +198,7 @@ export const ENDPOINTS = {
     isLarge: true,
     method: 'patch',
     path: '/settings',
-    summary: 'Change settings that hold on all devices',
+    summary: 'Change settings shared by all devices',
     params: none,
     query: none,
     body: settingsChangeSchema,
@@ -207,7 +207,7 @@ export const ENDPOINTS = {
   listCalendars: endpoint({
     method: 'get',
     path: '/calendars',
-    summary: 'Calendars that were brought in or subscribed to',
+    summary: 'Imported and subscribed calendars',
     params: none,
     query: none,
     body: null,
@@ -217,7 +217,7 @@ export const ENDPOINTS = {
     isLarge: true,
     method: 'post',
     path: '/calendars',
-    summary: 'Bring in an iCalendar file or subscribe to a feed; nothing is ever written to it',
+    summary: 'Import an iCalendar file or subscribe to a feed; Immeld never writes to it',
     params: none,
     query: none,
     body: newCalendarSchema,
@@ -226,7 +226,7 @@ export const ENDPOINTS = {
   refreshCalendar: endpoint({
     method: 'post',
     path: '/calendars/:id/refresh',
-    summary: 'Fetch a feed now',
+    summary: 'Refresh a feed',
     params: byId,
     query: none,
     body: null,
@@ -235,7 +235,7 @@ export const ENDPOINTS = {
   removeCalendar: endpoint({
     method: 'delete',
     path: '/calendars/:id',
-    summary: 'Take a calendar away; recordings keep the appointment they have',
+    summary: 'Remove a calendar; recordings keep their appointments',
     params: byId,
     query: none,
     body: null,
@@ -244,11 +244,11 @@ export const ENDPOINTS = {
   listAppointments: endpoint({
     method: 'get',
     path: '/appointments',
-    summary: 'Appointments of some days, in their order',
+    summary: 'Appointments of several days, in order',
     params: none,
     query: yup.object({
-      from: dateText('A day is written like 2026-05-12.').required(),
-      to: dateText('A day is written like 2026-05-12.').required(),
+      from: dateText('Write the day like this: 2026-05-12.').required(),
+      to: dateText('Write the day like this: 2026-05-12.').required(),
       zone,
     }),
     body: null,
@@ -257,7 +257,7 @@ export const ENDPOINTS = {
   listPacks: endpoint({
     method: 'get',
     path: '/packs',
-    summary: 'Languages that a device can fetch to recognise speech by itself',
+    summary: 'Language packs that a device can download for transcription on the device',
     params: none,
     query: none,
     body: null,
@@ -266,7 +266,7 @@ export const ENDPOINTS = {
   cancelJob: endpoint({
     method: 'post',
     path: '/jobs/:id/cancel',
-    summary: 'Cancel a recognition; the sound stays',
+    summary: 'Cancel a transcription; the audio stays',
     params: byId,
     query: none,
     body: null,
@@ -275,7 +275,7 @@ export const ENDPOINTS = {
   retryJob: endpoint({
     method: 'post',
     path: '/jobs/:id/retry',
-    summary: 'Try a failed or cancelled recognition again',
+    summary: 'Retry a failed or cancelled transcription',
     params: byId,
     query: none,
     body: null,

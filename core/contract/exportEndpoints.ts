@@ -30,14 +30,14 @@ export const newExportSchema = yup
       .array()
       .of(exportItemSchema.required())
       .min(1, 'Choose at least one recording or note.')
-      .max(MOST_ITEMS, 'At most 2,000 at once.')
+      .max(MOST_ITEMS, 'You can export up to 2,000 items at once.')
       .required(),
     files: yup.array().of(fileWish.required()).max(EXPORT_FORMATS.length).required(),
     sound: soundWish.nullable().default(null),
     pattern: namePattern().required(),
   })
   .noUnknown()
-  .test('something', 'Choose at least one format, or the sound.', (v) => Boolean(v.files?.length || v.sound));
+  .test('something', 'Choose at least one format or the audio.', (v) => Boolean(v.files?.length || v.sound));
 export type NewExport = yup.InferType<typeof newExportSchema>;
 
 /** A file, or a zip of several, that is being made or waits to be fetched. */
@@ -60,7 +60,7 @@ export const EXPORT_ENDPOINTS = {
     isLarge: true,
     method: 'post',
     path: '/exports',
-    summary: 'Make files of recordings and notes: one file, or a zip of several',
+    summary: 'Export recordings and notes: one file, or a zip of several',
     params: none,
     query: none,
     body: newExportSchema,
@@ -69,7 +69,7 @@ export const EXPORT_ENDPOINTS = {
   listExports: endpoint({
     method: 'get',
     path: '/exports',
-    summary: 'Files that are being made, or wait to be fetched for a day',
+    summary: 'Exports in progress, and finished ones that can be downloaded for a day',
     params: none,
     query: none,
     body: null,
@@ -78,7 +78,7 @@ export const EXPORT_ENDPOINTS = {
   getExport: endpoint({
     method: 'get',
     path: '/exports/:id',
-    summary: 'How far a file is',
+    summary: 'Progress of an export',
     params: byId,
     query: none,
     body: null,
@@ -87,7 +87,7 @@ export const EXPORT_ENDPOINTS = {
   cancelExport: endpoint({
     method: 'post',
     path: '/exports/:id/cancel',
-    summary: 'Stop making a file',
+    summary: 'Cancel an export',
     params: byId,
     query: none,
     body: yup.object({}).noUnknown(),
@@ -96,7 +96,7 @@ export const EXPORT_ENDPOINTS = {
   getExportFile: endpoint({
     method: 'get',
     path: '/exports/:id/file',
-    summary: 'The file that was made',
+    summary: 'The exported file',
     params: byId,
     query: none,
     body: null,
@@ -106,7 +106,7 @@ export const EXPORT_ENDPOINTS = {
   previewExport: endpoint({
     method: 'post',
     path: '/exports/preview',
-    summary: 'How a file will read, without making it: text, or HTML for what has pages',
+    summary: 'Preview of an export: text, or HTML for formats with pages',
     params: none,
     query: none,
     body: yup

@@ -96,11 +96,11 @@ export const namePattern = () =>
   yup
     .string()
     .trim()
-    .min(1, 'A file name needs something.')
+    .min(1, 'Enter a pattern for the file names.')
     .max(120, 'A pattern may have at most 120 characters.')
     .test(
       'known-parts',
-      `Between { and } stands one of ${NAME_PARTS.join(', ')}.`,
+      `Inside { and } you can use ${NAME_PARTS.join(', ')}.`,
       (value) =>
         !value || [...value.matchAll(/\{([^{}]*)\}/g)].every(([, part]) => NAME_PARTS.includes(part as NamePart)),
     );

@@ -22,7 +22,7 @@ export const FILING_ENDPOINTS = {
   getShelves: endpoint({
     method: 'get',
     path: '/shelves',
-    summary: 'Folders, tags, projects, people and counts',
+    summary: 'Folders, tags, projects and people, with counts',
     params: none,
     query: none,
     body: null,
@@ -31,7 +31,7 @@ export const FILING_ENDPOINTS = {
   addFolder: endpoint({
     method: 'post',
     path: '/folders',
-    summary: 'Make a folder',
+    summary: 'Add a folder',
     params: none,
     query: none,
     body: newFolderSchema,
@@ -40,7 +40,7 @@ export const FILING_ENDPOINTS = {
   changeFolder: endpoint({
     method: 'patch',
     path: '/folders/:id',
-    summary: 'Rename, tint, move, put in order, bin or restore a folder',
+    summary: 'Rename, colour, move, reorder, bin or restore a folder',
     params: byId,
     query: none,
     body: folderChangeSchema,
@@ -49,7 +49,7 @@ export const FILING_ENDPOINTS = {
   changeTag: endpoint({
     method: 'patch',
     path: '/tags/:name',
-    summary: 'Rename, join, pin or remove a tag',
+    summary: 'Rename, merge, pin or remove a tag',
     params: byName,
     query: none,
     body: tagChangeSchema,
@@ -67,7 +67,7 @@ export const FILING_ENDPOINTS = {
   changeProject: endpoint({
     method: 'patch',
     path: '/projects/:id',
-    summary: 'Rename or join a project, give it other names, remove it',
+    summary: 'Rename, merge or remove a project, or change its other names',
     params: byId,
     query: none,
     body: namedChangeSchema,
@@ -85,7 +85,7 @@ export const FILING_ENDPOINTS = {
   changePerson: endpoint({
     method: 'patch',
     path: '/people/:id',
-    summary: 'Rename or join a person, give them other names, remove them',
+    summary: 'Rename, merge or remove a person, or change their other names',
     params: byId,
     query: none,
     body: namedChangeSchema,
@@ -104,7 +104,7 @@ export const FILING_ENDPOINTS = {
   listDeeds: endpoint({
     method: 'get',
     path: '/history',
-    summary: 'What was done on the shelves, newest first',
+    summary: 'History of filing, newest first',
     params: none,
     query: none,
     body: null,
@@ -113,7 +113,7 @@ export const FILING_ENDPOINTS = {
   undoDeed: endpoint({
     method: 'post',
     path: '/history/:id/undo',
-    summary: 'Undo what was done; what was changed since stays as it is now',
+    summary: 'Undo a change; items changed since then stay as they are',
     params: byId,
     query: none,
     body: null,

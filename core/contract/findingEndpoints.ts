@@ -4,18 +4,18 @@ import { byId, dateText, endpoint, listOf, none, zone } from './endpoint';
 import { answerSchema, daySchema, findResultSchema, relatedSchema, weekSchema } from './find';
 import { noteSchema, quickWordsSchema } from './notes';
 
-const DAY = 'A day is written like 2026-05-12.';
+const DAY = 'Write the day like this: 2026-05-12.';
 const byDay = yup.object({ date: dateText(DAY).required() });
 /** Longer is cut, not refused: what is pasted into the find bar by mistake is not worth an error. */
 const LONGEST_QUERY = 5000;
 const typed = () =>
-  yup.string().max(LONGEST_QUERY, 'At most 5,000 characters can be looked for.').defined().default('');
+  yup.string().max(LONGEST_QUERY, 'The search may have at most 5,000 characters.').defined().default('');
 
 export const FINDING_ENDPOINTS = {
   find: endpoint({
     method: 'get',
     path: '/find',
-    summary: 'Find words in titles, passages, notes, slips, to-dos, tags, people and files',
+    summary: 'Search titles, passages, notes, slips, to-dos, tags, people and files',
     params: none,
     query: yup.object({ q: typed() }),
     body: null,
@@ -24,7 +24,7 @@ export const FINDING_ENDPOINTS = {
   ask: endpoint({
     method: 'get',
     path: '/ask',
-    summary: 'Answer a question with sentences of one’s own recordings and notes',
+    summary: 'Answer a question with sentences from your own recordings and notes',
     params: none,
     /** `today` is the day on which it is asked. */
     query: yup.object({ q: typed(), today: dateText(DAY), zone }),
@@ -34,7 +34,7 @@ export const FINDING_ENDPOINTS = {
   getRelated: endpoint({
     method: 'get',
     path: '/recordings/:id/related',
-    summary: 'Up to five recordings and notes that belong beside this one, with the reason',
+    summary: 'Up to five related recordings and notes, each with the reason',
     params: byId,
     query: none,
     body: null,
@@ -43,7 +43,7 @@ export const FINDING_ENDPOINTS = {
   getDay: endpoint({
     method: 'get',
     path: '/days/:date',
-    summary: 'Appointments, recordings, to-dos and note of a day, and its week at a glance',
+    summary: 'Appointments, recordings, to-dos and the note of a day, and an overview of its week',
     params: byDay,
     query: yup.object({ zone }),
     body: null,
@@ -52,7 +52,7 @@ export const FINDING_ENDPOINTS = {
   addQuickWords: endpoint({
     method: 'post',
     path: '/days/:date/words',
-    summary: 'Put some words into the note of the day',
+    summary: 'Add text to the note of a day',
     params: byDay,
     query: none,
     body: quickWordsSchema,
@@ -61,7 +61,7 @@ export const FINDING_ENDPOINTS = {
   getWeeks: endpoint({
     method: 'get',
     path: '/weeks',
-    summary: 'How much was recorded, transcribed and done, week by week',
+    summary: 'Minutes recorded, minutes transcribed and to-dos done, by week',
     params: none,
     query: yup.object({
       until: dateText(DAY).required(),

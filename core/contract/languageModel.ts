@@ -7,9 +7,9 @@ const address = () =>
     .string()
     .trim()
     .max(500)
-    .test('address', 'An address begins with http:// or https://.', (v) => !v || /^https?:\/\/[^\s]+$/i.test(v));
+    .test('address', 'The address must begin with http:// or https://.', (v) => !v || /^https?:\/\/[^\s]+$/i.test(v));
 const modelName = () => yup.string().trim().max(100, 'A name may have at most 100 characters.');
-const seconds = () => yup.number().integer().min(5, 'At least 5 seconds.').max(600, 'At most 600 seconds.');
+const seconds = () => yup.number().integer().min(5, 'Enter at least 5 seconds.').max(600, 'Enter at most 600 seconds.');
 
 /** A language model of the person's own; off to begin with. The token is kept on the server and never told. */
 export const languageModelSchema = yup.object({
@@ -69,7 +69,7 @@ export const LANGUAGE_MODEL_ENDPOINTS = {
   getLanguageModel: endpoint({
     method: 'get',
     path: '/language-model',
-    summary: 'The language model of one’s own, without its token',
+    summary: 'Your language model, without its token',
     params: none,
     query: none,
     body: null,
@@ -78,7 +78,7 @@ export const LANGUAGE_MODEL_ENDPOINTS = {
   changeLanguageModel: endpoint({
     method: 'patch',
     path: '/language-model',
-    summary: 'Connect a language model of one’s own by its address, or switch it off',
+    summary: 'Connect your own language model by its address, or switch it off',
     params: none,
     query: none,
     body: languageModelChangeSchema,
@@ -87,7 +87,7 @@ export const LANGUAGE_MODEL_ENDPOINTS = {
   tryLanguageModel: endpoint({
     method: 'post',
     path: '/language-model/trial',
-    summary: 'Whether the language model answers; nothing of a recording is sent',
+    summary: 'Test the language model; nothing from a recording is sent',
     params: none,
     query: none,
     body: yup.object({}).noUnknown(),
@@ -96,7 +96,7 @@ export const LANGUAGE_MODEL_ENDPOINTS = {
   describeModelRequest: endpoint({
     method: 'post',
     path: '/recordings/:id/model-request',
-    summary: 'What would be sent to the language model for a write-up, word for word',
+    summary: 'The exact text that a write-up would send to the language model',
     params: byId,
     query: none,
     body: withTemplate(),
@@ -105,7 +105,7 @@ export const LANGUAGE_MODEL_ENDPOINTS = {
   makeModelSheet: endpoint({
     method: 'post',
     path: '/recordings/:id/model-sheets',
-    summary: 'Have the language model make a write-up: JSON lines with words as they come, then the write-up',
+    summary: 'Make a write-up with the language model: JSON lines with words as they arrive, then the write-up',
     params: byId,
     query: none,
     body: withTemplate(),

@@ -81,7 +81,7 @@ function problemOf(shape: Shape, value: unknown, path: string): string | null {
         : `${called(path)} must be true or false.`;
     case 'list': {
       if (!Array.isArray(value)) return `${called(path)} must be a list.`;
-      if (value.length > shape.most) return `${called(path)} may hold at most ${inWords(shape.most)}.`;
+      if (value.length > shape.most) return `${called(path)} may have at most ${inWords(shape.most)} entries.`;
       for (const [i, item] of value.entries()) {
         const problem = problemOf(shape.of, item, `${path}[${i}]`);
         if (problem) return problem;
@@ -95,7 +95,7 @@ function problemOf(shape: Shape, value: unknown, path: string): string | null {
       for (const name of names) {
         const field = shape.fields.get(name);
         // Every object has these without being given them; as fields they are taken for what they are not.
-        if (!field && name in Object.prototype) return `A field here is not known: ${name}.`;
+        if (!field && name in Object.prototype) return `Unknown field: ${name}.`;
         const problem = field && problemOf(field, (value as AnyObject)[name], path ? `${path}.${name}` : name);
         if (problem) return problem;
       }

@@ -9,8 +9,11 @@ const address = () =>
   yup
     .string()
     .trim()
-    .max(254, 'An e-mail address may have at most 254 characters.')
-    .matches(/^[^\s@<>,;"]+@[^\s@<>,;".]+(?:\.[^\s@<>,;".]+)+$/, ({ value }) => `“${value}” is not an e-mail address.`)
+    .max(254, 'The email address may have at most 254 characters.')
+    .matches(
+      /^[^\s@<>,;"]+@[^\s@<>,;".]+(?:\.[^\s@<>,;".]+)+$/,
+      ({ value }) => `“${value}” is not a valid email address.`,
+    )
     .required();
 
 /** Whether and how this server sends mail. */
@@ -26,16 +29,16 @@ export const newMailSchema = yup
     to: yup
       .array()
       .of(address())
-      .min(1, 'To whom? Give at least one e-mail address.')
-      .max(MOST_PEOPLE, 'To at most 20 people at once.')
+      .min(1, 'Enter at least one email address.')
+      .max(MOST_PEOPLE, 'You can send to up to 20 people at once.')
       .required(),
     subject: yup
       .string()
       .trim()
-      .min(1, 'A mail needs a subject.')
+      .min(1, 'Enter a subject.')
       .max(200, 'A subject may have at most 200 characters.')
-      .required('A mail needs a subject.'),
-    text: yup.string().max(5000, 'The words of a mail may be at most 5,000 characters.').defined(),
+      .required('Enter a subject.'),
+    text: yup.string().max(5000, 'The message may have at most 5,000 characters.').defined(),
   })
   .noUnknown();
 export type NewMail = yup.InferType<typeof newMailSchema>;
@@ -56,7 +59,7 @@ export const MAIL_ENDPOINTS = {
   getMail: endpoint({
     method: 'get',
     path: '/mail',
-    summary: 'Whether files can be sent by mail from here',
+    summary: 'Whether this server can send files by email',
     params: none,
     query: none,
     body: null,
@@ -65,7 +68,7 @@ export const MAIL_ENDPOINTS = {
   sendExport: endpoint({
     method: 'post',
     path: '/exports/:id/mail',
-    summary: 'Send a file that was made by mail',
+    summary: 'Email an exported file',
     params: byId,
     query: none,
     body: newMailSchema,
@@ -74,7 +77,7 @@ export const MAIL_ENDPOINTS = {
   listStandInMail: endpoint({
     method: 'get',
     path: '/mail/stand-in',
-    summary: 'What the stand-in mailbox of the demo got from this account',
+    summary: 'Emails in the demo’s stand-in mailbox for this account',
     params: none,
     query: none,
     body: null,

@@ -6,14 +6,14 @@ export const MARK_TONES = ['rowan', 'heather', 'ochre', 'petrol', 'lichen'] as c
 export type MarkTone = (typeof MARK_TONES)[number];
 
 /** Stays the same when the kind is renamed. */
-export const markId = () => yup.string().matches(/^[a-z0-9][a-z0-9-]{0,39}$/, 'This is no kind of mark.');
+export const markId = () => yup.string().matches(/^[a-z0-9][a-z0-9-]{0,39}$/, 'This kind of mark does not exist.');
 
 const markKindSchema = yup.object({
   id: markId().required(),
   label: yup
     .string()
     .trim()
-    .required('A kind of mark needs a name.')
+    .required('Enter a name for the mark.')
     .max(20, 'The name of a mark may have at most 20 characters.'),
   shape: yup.string().oneOf(MARK_SHAPES).required(),
   tone: yup.string().oneOf(MARK_TONES).required(),
@@ -29,7 +29,7 @@ export const markKindsSchema = () =>
   yup
     .array()
     .of(markKindSchema)
-    .max(12, 'At most twelve kinds of marks.')
+    .max(12, 'You may have at most twelve kinds of marks.')
     .test('own-ids', 'Two kinds of marks have the same id.', (kinds) =>
       kinds ? new Set(kinds.map((k) => k.id)).size === kinds.length : true,
     )
@@ -37,7 +37,7 @@ export const markKindsSchema = () =>
       const names = kinds?.filter((k) => !k.isHidden).map((k) => k.label.toLowerCase());
       return names ? new Set(names).size === names.length : true;
     })
-    .test('to-do', 'The mark for to-dos can be renamed but not taken away.', (kinds) =>
+    .test('to-do', 'You can rename the to-do mark but not remove it.', (kinds) =>
       kinds ? kinds.some((k) => k.id === TODO_MARK && !k.isHidden) : true,
     );
 

@@ -18,7 +18,7 @@ export const NOTE_ENDPOINTS = {
   listNotes: endpoint({
     method: 'get',
     path: '/notes',
-    summary: 'Notes, last changed first',
+    summary: 'Notes, most recently changed first',
     params: none,
     query: noteListQuery,
     body: null,
@@ -28,7 +28,7 @@ export const NOTE_ENDPOINTS = {
     isLarge: true,
     method: 'post',
     path: '/notes',
-    summary: 'Begin a note',
+    summary: 'Create a note',
     params: none,
     query: none,
     body: newNoteSchema,
@@ -37,7 +37,7 @@ export const NOTE_ENDPOINTS = {
   getNote: endpoint({
     method: 'get',
     path: '/notes/:id',
-    summary: 'A note with what it links to and what links to it',
+    summary: 'A note with its links and the notes that link to it',
     params: byId,
     query: none,
     body: null,
@@ -57,7 +57,7 @@ export const NOTE_ENDPOINTS = {
     isLarge: true,
     method: 'post',
     path: '/notes/:id/quotations',
-    summary: 'Put what was said in a recording at the end of a note; it leads to its moment',
+    summary: 'Add a quotation from a recording at the end of a note, with a link to its moment',
     params: byId,
     query: none,
     body: yup
@@ -67,8 +67,8 @@ export const NOTE_ENDPOINTS = {
         text: yup
           .string()
           .trim()
-          .required('There are no words to take along.')
-          .max(20_000, 'At most 20,000 characters.'),
+          .required('There is no text to add.')
+          .max(20_000, 'The text may have at most 20,000 characters.'),
       })
       .noUnknown(),
     response: noteSchema,
@@ -76,7 +76,7 @@ export const NOTE_ENDPOINTS = {
   listNoteVersions: endpoint({
     method: 'get',
     path: '/notes/:id/versions',
-    summary: 'Earlier texts of a note, newest first',
+    summary: 'Earlier versions of a note, newest first',
     params: byId,
     query: none,
     body: null,
@@ -96,7 +96,7 @@ export const NOTE_ENDPOINTS = {
   getNoteVersion: endpoint({
     method: 'get',
     path: '/notes/:id/versions/:versionId',
-    summary: 'An earlier text of a note',
+    summary: 'An earlier version of a note',
     params: versionOfNote,
     query: none,
     body: null,
@@ -105,7 +105,7 @@ export const NOTE_ENDPOINTS = {
   takeNoteVersion: endpoint({
     method: 'post',
     path: '/notes/:id/versions/:versionId',
-    summary: 'Make an earlier text the text of the note again; the one of now becomes an earlier one',
+    summary: 'Restore an earlier version of a note; the current text becomes a version',
     params: versionOfNote,
     query: none,
     body: yup.object({}).noUnknown(),
@@ -133,7 +133,7 @@ export const NOTE_ENDPOINTS = {
   getRelatedToNote: endpoint({
     method: 'get',
     path: '/notes/:id/related',
-    summary: 'Up to five recordings and notes that belong beside this note, with the reason',
+    summary: 'Up to five related recordings and notes, each with the reason',
     params: byId,
     query: none,
     body: null,
@@ -142,7 +142,7 @@ export const NOTE_ENDPOINTS = {
   listLinkTargets: endpoint({
     method: 'get',
     path: '/link-targets',
-    summary: 'Recordings and notes whose title has these words, for a link to be made',
+    summary: 'Recordings and notes whose title contains these words, for adding a link',
     params: none,
     query: yup.object({ q: yup.string().max(100).defined().default('') }),
     body: null,

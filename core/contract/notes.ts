@@ -108,11 +108,15 @@ export const noteListQuery = yup.object({
 
 export const quickWordsSchema = yup
   .object({
-    text: yup.string().trim().required('Write some words.').max(2000, 'At most 2,000 characters at once.'),
+    text: yup
+      .string()
+      .trim()
+      .required('Write something first.')
+      .max(2000, 'The text may have at most 2,000 characters.'),
     /** Local time of the person: `14:05`. */
     at: yup
       .string()
-      .matches(/^\d{2}:\d{2}$/, 'A time is written like 14:05.')
+      .matches(/^\d{2}:\d{2}$/, 'Write the time like this: 14:05.')
       .required(),
   })
   .noUnknown();

@@ -7,7 +7,11 @@ export type ParagraphKind = (typeof PARAGRAPH_KINDS)[number];
 export const paragraphKind = () => yup.string().oneOf(PARAGRAPH_KINDS);
 /** From where on a pause begins a paragraph, in milliseconds. */
 export const paragraphPause = () =>
-  yup.number().integer().min(300, 'A pause is at least 0.3 seconds.').max(60_000, 'A pause is at most a minute.');
+  yup
+    .number()
+    .integer()
+    .min(300, 'The pause must be at least 0.3 seconds.')
+    .max(60_000, 'The pause can be at most one minute.');
 
 /** Paragraphs made anew by a rule, or exactly these: the passages that begin one. */
 export const paragraphChangeSchema = yup
@@ -17,5 +21,5 @@ export const paragraphChangeSchema = yup
     starts: yup.array().of(yup.number().integer().required()).max(50_000),
   })
   .noUnknown()
-  .test('which', 'Say by which rule, or where paragraphs begin.', ({ kind, starts }) => Boolean(kind ?? starts));
+  .test('which', 'Choose a rule, or say where paragraphs begin.', ({ kind, starts }) => Boolean(kind ?? starts));
 export type ParagraphChange = yup.InferType<typeof paragraphChangeSchema>;

@@ -10,16 +10,16 @@ export type ProblemDetails = {
 };
 
 export const PROBLEMS = {
-  'invalid-request': { status: 400, title: 'The request is not understood' },
+  'invalid-request': { status: 400, title: 'Request not understood' },
   'signed-out': { status: 401, title: 'Not signed in' },
   'not-allowed': { status: 403, title: 'Not allowed' },
-  'other-origin': { status: 403, title: 'This page may not change your recordings' },
+  'other-origin': { status: 403, title: 'Request from another website' },
   'not-found': { status: 404, title: 'Not found' },
-  'not-possible-now': { status: 409, title: 'Not possible now' },
-  'sound-missing': { status: 410, title: 'The sound file is missing' },
-  'too-many': { status: 429, title: 'Too often' },
+  'not-possible-now': { status: 409, title: 'Not possible right now' },
+  'sound-missing': { status: 410, title: 'Audio missing' },
+  'too-many': { status: 429, title: 'Too many attempts' },
   'too-large': { status: 413, title: 'Too large' },
-  'server-error': { status: 500, title: 'Something went wrong here' },
+  'server-error': { status: 500, title: 'Something went wrong' },
 } as const satisfies Record<string, { status: number; title: string }>;
 
 export type ProblemCode = keyof typeof PROBLEMS;

@@ -16,16 +16,11 @@ const id = () => yup.string().uuid().required();
 const milliseconds = () => yup.number().integer().min(0).required();
 const title = () => yup.string().trim().max(LONGEST_TITLE, 'A title may have at most 200 characters.');
 export const tagName = () =>
-  yup
-    .string()
-    .trim()
-    .min(1, 'A tag needs at least one character.')
-    .max(60, 'A tag may have at most 60 characters.')
-    .required();
+  yup.string().trim().min(1, 'Enter a tag.').max(60, 'A tag may have at most 60 characters.').required();
 
-export const projectName = () => yup.string().trim().max(60, 'A project may have at most 60 characters.');
+export const projectName = () => yup.string().trim().max(60, 'The project name may have at most 60 characters.');
 export const personName = () =>
-  yup.string().trim().min(1, 'A person needs a name.').max(60, 'A name may have at most 60 characters.').required();
+  yup.string().trim().min(1, 'Enter a name.').max(60, 'A name may have at most 60 characters.').required();
 
 export const SUGGESTED = ['title', 'folder', 'tags', 'people', 'project'] as const;
 
@@ -154,7 +149,7 @@ export const recordingChangeSchema = yup
     /** Another one of the titles that are suggested. */
     suggestedTitle: title(),
   })
-  .noUnknown('There is a field here that recordings do not have.');
+  .noUnknown('The request contains a field that recordings do not have.');
 export type RecordingChange = yup.InferType<typeof recordingChangeSchema>;
 
 /** Everything that is accepted with one tap; what is left out stays in pencil. */
@@ -174,7 +169,11 @@ export const writeUpChangeSchema = yup
   .object({
     state: yup.string().oneOf(PENCIL_STATES),
     editedText: yup.string().max(20_000, 'A write-up may have at most 20,000 characters.').nullable(),
-    sentencesAsked: yup.number().integer().min(1, 'At least one sentence.').max(10, 'At most ten sentences.'),
+    sentencesAsked: yup
+      .number()
+      .integer()
+      .min(1, 'Choose at least one sentence.')
+      .max(10, 'Choose at most ten sentences.'),
   })
   .noUnknown();
 export type WriteUpChange = yup.InferType<typeof writeUpChangeSchema>;

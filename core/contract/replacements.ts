@@ -6,10 +6,10 @@ const wantedShape = {
   find: yup
     .string()
     .trim()
-    .required('Type the words that are to be replaced.')
-    .max(LONGEST_SEARCH, 'At most 200 characters are looked for.')
-    .matches(/[\p{L}\p{N}]/u, 'Words that are looked for need letters or digits.'),
-  by: yup.string().trim().defined().max(LONGEST_SEARCH, 'At most 200 characters are put in their place.'),
+    .required('Enter the words to replace.')
+    .max(LONGEST_SEARCH, 'The words to find may have at most 200 characters.')
+    .matches(/[\p{L}\p{N}]/u, 'The words to find must contain letters or digits.'),
+  by: yup.string().trim().defined().max(LONGEST_SEARCH, 'The replacement may have at most 200 characters.'),
   matchesCase: yup.boolean().required(),
 };
 
@@ -17,8 +17,8 @@ const wantedShape = {
 export const replacementSearchSchema = yup
   .object({
     ...wantedShape,
-    recordingId: yup.string().uuid('This address is not one of Immeld’s.'),
-    folderId: yup.string().uuid('This address is not one of Immeld’s.'),
+    recordingId: yup.string().uuid('This address is not valid.'),
+    folderId: yup.string().uuid('This address is not valid.'),
   })
   .noUnknown();
 export type ReplacementSearch = yup.InferType<typeof replacementSearchSchema>;
@@ -76,7 +76,7 @@ export const replacementSchema = yup
       )
       .required()
       .min(1, 'Choose at least one place.')
-      .max(5000, 'At most 5,000 passages at once.'),
+      .max(5000, 'You can replace words in up to 5,000 passages at once.'),
   })
   .noUnknown();
 export type Replacement = yup.InferType<typeof replacementSchema>;

@@ -28,7 +28,7 @@ export const REWORK_ENDPOINTS = {
     isLarge: true,
     method: 'post',
     path: '/rework',
-    summary: 'Proposals to proofread a text, or to make it shorter, plainer, more formal or friendlier',
+    summary: 'Suggestions to proofread a text, or to make it shorter, plainer, more formal or friendlier',
     params: none,
     query: none,
     body: yup
@@ -37,7 +37,7 @@ export const REWORK_ENDPOINTS = {
         blocks: yup
           .array()
           .of(yup.string().max(20_000, 'A paragraph may have at most 20,000 characters.').defined())
-          .max(2000, 'At most 2,000 paragraphs at once.')
+          .max(2000, 'You can revise up to 2,000 paragraphs at once.')
           .required(),
       })
       .noUnknown(),

@@ -4,7 +4,7 @@ import { dateText } from './endpoint';
 /** A write-up is made of at most so many recordings. */
 export const MOST_RECORDINGS_TOGETHER = 300;
 
-const DAY = 'A day is written like 2026-03-09.';
+const DAY = 'Write the day like this: 2026-03-09.';
 
 /** Several recordings: all to which everything holds that is given here. What is in the bin does not count. */
 export const scopeSchema = yup
@@ -13,7 +13,7 @@ export const scopeSchema = yup
     recordingIds: yup
       .array()
       .of(yup.string().uuid().required())
-      .max(MOST_RECORDINGS_TOGETHER, `At most ${MOST_RECORDINGS_TOGETHER} recordings can be taken together.`)
+      .max(MOST_RECORDINGS_TOGETHER, `A write-up can cover up to ${MOST_RECORDINGS_TOGETHER} recordings.`)
       .default(undefined),
     /** With the folders inside it. */
     folderId: yup.string().uuid(),

@@ -17,13 +17,13 @@ const names = () =>
         text: yup
           .string()
           .trim()
-          .required('A name needs some letters.')
+          .required('Enter a name or term.')
           .max(60, 'A name or term may have at most 60 characters.')
-          .matches(/^(?=[^=#\n]*$)[^=#\n\p{L}]*\p{L}/u, 'A name needs letters, and neither = nor # stands in it.'),
+          .matches(/^(?=[^=#\n]*$)[^=#\n\p{L}]*\p{L}/u, 'A name or term needs letters and cannot contain = or #.'),
         soundsLike: yup
           .array()
-          .of(yup.string().trim().max(60, 'A sound may have at most 60 characters.').required())
-          .max(5, 'At most five ways to sound for each name.')
+          .of(yup.string().trim().max(60, '“Sounds like” may have at most 60 characters.').required())
+          .max(5, 'A name or term may have at most five spoken forms.')
           .required(),
         /** The project in whose recordings it is expected; in all where there is none. */
         project: yup.string().trim().max(60).nullable().optional(),
@@ -57,8 +57,10 @@ const phrase = () =>
     .string()
     .trim()
     .max(60, 'A phrase may have at most 60 characters.')
-    .test('some-letters', 'A phrase needs at least four letters, so that it is not heard by chance.', (value) =>
-      value === undefined ? true : (value.match(/\p{L}/gu) ?? []).length >= 4,
+    .test(
+      'some-letters',
+      'The phrase needs at least four letters, so that Immeld does not hear it by accident.',
+      (value) => (value === undefined ? true : (value.match(/\p{L}/gu) ?? []).length >= 4),
     );
 
 /** What holds for all of a person's devices. */

@@ -4,8 +4,13 @@ import { byId, dateText, endpoint, listOf, none } from './endpoint';
 
 export const SHORTEST_LINK_PASSWORD = 6;
 const mostOpenings = () =>
-  yup.number().integer().min(1, 'At least one opening.').max(100_000, 'At most 100,000 openings.').nullable();
-const lastDay = () => dateText('A day is written like 2026-03-09.').nullable();
+  yup
+    .number()
+    .integer()
+    .min(1, 'Allow at least one opening.')
+    .max(100_000, 'You can allow up to 100,000 openings.')
+    .nullable();
+const lastDay = () => dateText('Write the day like this: 2026-03-09.').nullable();
 
 /** A link by which others read a recording or note without an account. */
 export const shareLinkSchema = yup.object({
@@ -44,7 +49,7 @@ export const newShareLinkSchema = yup
     isListed: yup.boolean().default(false),
     password: yup
       .string()
-      .min(SHORTEST_LINK_PASSWORD, `A password needs at least ${SHORTEST_LINK_PASSWORD} characters.`)
+      .min(SHORTEST_LINK_PASSWORD, `The password needs at least ${SHORTEST_LINK_PASSWORD} characters.`)
       .max(200, 'A password may have at most 200 characters.')
       .nullable()
       .default(null),
@@ -58,7 +63,7 @@ export const SHARE_LINK_ENDPOINTS = {
   listShareLinks: endpoint({
     method: 'get',
     path: '/share-links',
-    summary: 'All links by which others read recordings and notes, newest first',
+    summary: 'All share links of recordings and notes, newest first',
     params: none,
     query: none,
     body: null,
@@ -67,7 +72,7 @@ export const SHARE_LINK_ENDPOINTS = {
   makeShareLink: endpoint({
     method: 'post',
     path: '/share-links',
-    summary: 'Make a link to a recording or note',
+    summary: 'Create a share link for a recording or note',
     params: none,
     query: none,
     body: newShareLinkSchema,
@@ -76,7 +81,7 @@ export const SHARE_LINK_ENDPOINTS = {
   changeShareLink: endpoint({
     method: 'patch',
     path: '/share-links/:id',
-    summary: 'Stop a link at once, also for who reads or listens now, or let it open again',
+    summary: 'Turn a share link off at once, even for current readers, or on again',
     params: byId,
     query: none,
     body: yup.object({ isStopped: yup.boolean().required() }).noUnknown(),
@@ -85,7 +90,7 @@ export const SHARE_LINK_ENDPOINTS = {
   getShareLinkQr: endpoint({
     method: 'get',
     path: '/share-links/:id/qr',
-    summary: 'The address of a link as a QR code',
+    summary: 'The QR code of a share link',
     params: byId,
     query: none,
     body: null,

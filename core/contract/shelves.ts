@@ -7,7 +7,7 @@ export const TINTS = ['petrol', 'rowan', 'ochre', 'heather', 'lichen'] as const;
 export type Tint = (typeof TINTS)[number];
 
 const folderName = () =>
-  yup.string().trim().min(1, 'A folder needs a name.').max(80, 'A folder name may have at most 80 characters.');
+  yup.string().trim().min(1, 'Enter a name for the folder.').max(80, 'A folder name may have at most 80 characters.');
 
 export const folderSchema = yup.object({
   id: yup.string().uuid().required(),
@@ -23,7 +23,7 @@ export type Folder = yup.InferType<typeof folderSchema>;
 
 export const newFolderSchema = yup
   .object({
-    name: folderName().required('A folder needs a name.'),
+    name: folderName().required('Enter a name for the folder.'),
     tint: yup.string().oneOf(TINTS),
     parentId: yup.string().uuid().nullable(),
   })
@@ -58,7 +58,7 @@ const otherNames = () =>
   yup
     .array()
     .of(yup.string().trim().max(60, 'A name may have at most 60 characters.').required())
-    .max(20, 'At most 20 other names.');
+    .max(20, 'You can add up to 20 other names.');
 
 /** A person or a project. */
 export const namedSchema = yup.object({
@@ -90,7 +90,7 @@ export const shelvesSchema = yup.object({
 });
 export type Shelves = yup.InferType<typeof shelvesSchema>;
 
-const ids = () => yup.array().of(yup.string().uuid().required()).max(2000, 'At most 2,000 at once.');
+const ids = () => yup.array().of(yup.string().uuid().required()).max(2000, 'You can change up to 2,000 items at once.');
 
 /** The same for many recordings and notes at once. What only recordings have (project, being filed) leaves notes as they are. */
 export const batchSchema = yup

@@ -8,7 +8,7 @@ export const SLIP_ENDPOINTS = {
     isLarge: true,
     method: 'post',
     path: '/recordings/:id/slips',
-    summary: 'Put slips into the margin; those that are there already stay as they are',
+    summary: 'Add slips to the margin; slips that already exist stay as they are',
     params: byId,
     query: none,
     body: newSlipsSchema,
@@ -26,7 +26,7 @@ export const SLIP_ENDPOINTS = {
   addComment: endpoint({
     method: 'post',
     path: '/slips/:id/comments',
-    summary: 'Say something about a slip; sent twice it stands there once',
+    summary: 'Add a comment to a slip; sending it twice adds it once',
     params: byId,
     query: none,
     body: newCommentSchema,
@@ -35,8 +35,8 @@ export const SLIP_ENDPOINTS = {
   removeComment: endpoint({
     method: 'delete',
     path: '/slips/:id/comments/:commentId',
-    summary: 'Take a comment away',
-    params: byId.shape({ commentId: yup.string().uuid('This address is not one of Immeld’s.').required() }),
+    summary: 'Remove a comment',
+    params: byId.shape({ commentId: yup.string().uuid('This address is not valid.').required() }),
     query: none,
     body: null,
     response: slipSchema,
@@ -44,10 +44,10 @@ export const SLIP_ENDPOINTS = {
   putSlipFile: endpoint({
     method: 'put',
     path: '/slips/:id/file',
-    summary: 'The file of a slip, as its bytes, at most 50 MB',
+    summary: 'Upload the file of a slip, as bytes, at most 50 MB',
     params: byId,
     query: yup.object({
-      name: yup.string().trim().required('A file needs its name.').max(300, 'The name is too long.'),
+      name: yup.string().trim().required('The file needs a name.').max(300, 'The file name is too long.'),
     }),
     body: null,
     response: slipSchema,
@@ -65,7 +65,7 @@ export const SLIP_ENDPOINTS = {
   putPicture: endpoint({
     method: 'put',
     path: '/slips/:id/picture',
-    summary: 'The picture of a slip, as its bytes: PNG, JPEG, GIF or WebP, at most 20 MB',
+    summary: 'Upload the picture of a slip, as bytes: PNG, JPEG, GIF or WebP, at most 20 MB',
     params: byId,
     query: none,
     body: null,

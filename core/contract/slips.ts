@@ -12,7 +12,7 @@ export type SlipKind = (typeof SLIP_KINDS)[number];
 export type MarkKind = string;
 
 const slipText = () => yup.string().trim().max(5000, 'A slip may have at most 5,000 characters.');
-const moment = () => yup.number().integer().min(0, 'A slip stands at a moment of the recording.');
+const moment = () => yup.number().integer().min(0, 'The slip needs a time in the recording.');
 const assignee = () => yup.string().trim().max(60, 'A name may have at most 60 characters.');
 
 const ADDRESS = /^(?:https?:\/\/[^\s/]\S*|mailto:[^\s@]+@\S+)$/i;
@@ -21,12 +21,16 @@ const linkAddress = () =>
   yup
     .string()
     .trim()
-    .max(2000, 'An address may have at most 2,000 characters.')
-    .matches(ADDRESS, 'This is no address that can be opened. It begins with https:// or mailto:.');
+    .max(2000, 'The web address may have at most 2,000 characters.')
+    .matches(ADDRESS, 'The web address must begin with https:// or mailto:.');
 
 export const commentSchema = yup.object({
   id: yup.string().uuid().required(),
-  text: yup.string().trim().required('A comment needs some words.').max(2000, 'At most 2,000 characters.'),
+  text: yup
+    .string()
+    .trim()
+    .required('Write a comment first.')
+    .max(2000, 'The comment may have at most 2,000 characters.'),
   /** An instant in ISO 8601. */
   writtenAt: yup.string().required(),
 });
@@ -65,20 +69,22 @@ export const newSlipSchema = yup
     kind: yup.string().oneOf(SLIP_KINDS).required(),
     mark: markId()
       .nullable()
-      .when('kind', ([kind], schema) => (kind === 'mark' ? schema.required('A mark needs its kind.') : schema)),
+      .when('kind', ([kind], schema) => (kind === 'mark' ? schema.required('The mark needs a kind.') : schema)),
     startMs: moment().required(),
     endMs: moment().nullable(),
     text: slipText().defined(),
     address: linkAddress()
       .nullable()
-      .when('kind', ([kind], schema) => (kind === 'link' ? schema.required('A link needs its address.') : schema)),
+      .when('kind', ([kind], schema) => (kind === 'link' ? schema.required('The link needs a web address.') : schema)),
     assignee: assignee().nullable(),
   })
   .noUnknown();
 export type NewSlip = yup.InferType<typeof newSlipSchema>;
 
 export const newSlipsSchema = yup
-  .object({ slips: yup.array().of(newSlipSchema.required()).max(2000, 'At most 2,000 slips at once.').required() })
+  .object({
+    slips: yup.array().of(newSlipSchema.required()).max(2000, 'You can add up to 2,000 slips at once.').required(),
+  })
   .noUnknown();
 
 export const slipChangeSchema = yup

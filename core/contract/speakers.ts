@@ -4,9 +4,9 @@ const name = () =>
   yup
     .string()
     .trim()
-    .min(1, 'A speaker needs a name.')
+    .min(1, 'Enter a name for the speaker.')
     .max(60, 'A name may have at most 60 characters.')
-    .test('one-line', 'A name stands on one line.', (value) => !/[\p{C}]/u.test(value ?? ''));
+    .test('one-line', 'The name must fit on one line.', (value) => !/[\p{C}]/u.test(value ?? ''));
 
 /** Somebody who speaks in a recording. */
 export const speakerSchema = yup.object({
@@ -26,5 +26,5 @@ export const speakerChangeSchema = yup
     to: name().defined().nullable(),
   })
   .noUnknown()
-  .test('whose', 'Say whose passages these are, or which ones.', ({ from, passageIds }) => Boolean(from ?? passageIds));
+  .test('whose', 'Choose a speaker or the passages to change.', ({ from, passageIds }) => Boolean(from ?? passageIds));
 export type SpeakerChange = yup.InferType<typeof speakerChangeSchema>;

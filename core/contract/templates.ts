@@ -28,17 +28,17 @@ export const GROUPINGS = ['none', 'project', 'person', 'part'] as const;
 export const WORDINGS = ['as said', 'reported', 'formal', 'friendly', 'brief'] as const;
 export type Wording = (typeof WORDINGS)[number];
 
-const LENGTH = 'The length of a section is from 1 to 5,000.';
-const CHARACTERS = 'In all a write-up may have from 20 to 100,000 characters.';
+const LENGTH = 'The maximum of a section must be from 1 to 5,000.';
+const CHARACTERS = 'The maximum length of a write-up must be from 20 to 100,000 characters.';
 
 const sectionSchema = yup
   .object({
     heading: yup.string().trim().max(80, 'A heading may have at most 80 characters.').defined().default(''),
     content: yup
       .string()
-      .oneOf(CONTENTS, 'There is no content called "${value}".')
-      .required('A section needs to say what goes in.'),
-    form: yup.string().oneOf(FORMS, 'There is no form called "${value}".').default('points'),
+      .oneOf(CONTENTS, '“${value}” is not a kind of content.')
+      .required('Choose the content of the section.'),
+    form: yup.string().oneOf(FORMS, '“${value}” is not a format.').default('points'),
     /** Upper bound of the length, kept exactly; without it everything that was found. */
     most: yup.number().integer().min(1, LENGTH).max(5000, LENGTH).nullable().default(null),
     unit: yup.string().oneOf(UNITS).default('points'),
@@ -50,7 +50,7 @@ const sectionSchema = yup
     /** Left out where nothing was found, else said. */
     isOptional: yup.boolean().default(true),
   })
-  .noUnknown('There is a field here that sections do not have.');
+  .noUnknown('The template contains a section field that Immeld does not know.');
 export type Section = yup.InferType<typeof sectionSchema>;
 
 /** How a write-up is made: an open form, kept and shared as JSON or YAML. */
@@ -59,21 +59,21 @@ export const templateSchema = yup
     name: yup
       .string()
       .trim()
-      .min(1, 'A template needs a name.')
+      .min(1, 'Enter a name for the template.')
       .max(60, 'A name may have at most 60 characters.')
-      .required('A template needs a name.'),
-    about: yup.string().trim().max(200, 'What it is for may have at most 200 characters.').defined().default(''),
+      .required('Enter a name for the template.'),
+    about: yup.string().trim().max(200, 'The description may have at most 200 characters.').defined().default(''),
     wording: yup.string().oneOf(WORDINGS).default('as said'),
     /** Upper bound over the whole, in characters. */
     mostCharacters: yup.number().integer().min(20, CHARACTERS).max(100_000, CHARACTERS).nullable().default(null),
     sections: yup
       .array()
       .of(sectionSchema.required())
-      .min(1, 'A template needs a section.')
+      .min(1, 'Add at least one section.')
       .max(30, 'A template may have at most 30 sections.')
       .required(),
   })
-  .noUnknown('There is a field here that templates do not have.');
+  .noUnknown('The template contains a field that Immeld does not know.');
 export type Template = yup.InferType<typeof templateSchema>;
 
 /** A line of a write-up with the moment it rests on. */
@@ -164,7 +164,7 @@ export const TEMPLATE_ENDPOINTS = {
   getTopicMap: endpoint({
     method: 'get',
     path: '/recordings/:id/map',
-    summary: 'The topics of a recording as a tree: parts and the points that stand for them',
+    summary: 'Topic map of a recording: its parts and their main points',
     params: byId,
     query: none,
     body: null,
@@ -173,7 +173,7 @@ export const TEMPLATE_ENDPOINTS = {
   listParts: endpoint({
     method: 'get',
     path: '/recordings/:id/parts',
-    summary: 'The parts of a long recording with titles, as far as they can be told from the words',
+    summary: 'Parts of a long recording with titles suggested from the text',
     params: byId,
     query: none,
     body: null,
@@ -182,7 +182,7 @@ export const TEMPLATE_ENDPOINTS = {
   listTemplates: endpoint({
     method: 'get',
     path: '/templates',
-    summary: 'Templates of write-ups: own ones, and those that ship',
+    summary: 'Templates for write-ups: your own and those that come with Immeld',
     params: none,
     query: none,
     body: null,
@@ -191,7 +191,7 @@ export const TEMPLATE_ENDPOINTS = {
   addTemplate: endpoint({
     method: 'post',
     path: '/templates',
-    summary: 'Keep a template of one’s own: a copy, or one that is brought in',
+    summary: 'Save your own template: a copy or an import',
     params: none,
     query: none,
     body: withTemplate(),
@@ -200,7 +200,7 @@ export const TEMPLATE_ENDPOINTS = {
   changeTemplate: endpoint({
     method: 'patch',
     path: '/templates/:id',
-    summary: 'Change a template of one’s own, or remove it',
+    summary: 'Change or remove your own template',
     params: byId,
     query: none,
     body: yup.object({ template: templateSchema.default(undefined), isRemoved: yup.boolean() }).noUnknown(),
@@ -209,7 +209,7 @@ export const TEMPLATE_ENDPOINTS = {
   previewWriteUp: endpoint({
     method: 'post',
     path: '/recordings/:id/preview',
-    summary: 'What a template makes of a recording, without keeping it',
+    summary: 'Preview a template on a recording without saving',
     params: byId,
     query: none,
     body: withTemplate(),
@@ -218,7 +218,7 @@ export const TEMPLATE_ENDPOINTS = {
   listSheets: endpoint({
     method: 'get',
     path: '/recordings/:id/sheets',
-    summary: 'Write-ups of a recording that are still in pencil',
+    summary: 'Suggested write-ups of a recording, still in pencil',
     params: byId,
     query: none,
     body: null,
@@ -236,7 +236,7 @@ export const TEMPLATE_ENDPOINTS = {
   changeSheet: endpoint({
     method: 'patch',
     path: '/sheets/:id',
-    summary: 'Make a write-up again with another template, length or wording; sections that are kept stay as they are',
+    summary: 'Make a write-up again with another template, length or wording; sections marked to keep stay',
     params: byId,
     query: none,
     body: yup
@@ -252,7 +252,7 @@ export const TEMPLATE_ENDPOINTS = {
     isLarge: true,
     method: 'post',
     path: '/together',
-    summary: 'Which recordings a write-up of several would be made of',
+    summary: 'The recordings that a write-up of several would cover',
     params: none,
     query: none,
     body: yup.object({ scope: scopeSchema.required() }).noUnknown(),
@@ -275,7 +275,7 @@ export const TEMPLATE_ENDPOINTS = {
   listSheetsOfSeveral: endpoint({
     method: 'get',
     path: '/together/sheets',
-    summary: 'Write-ups of several recordings that are still in pencil',
+    summary: 'Suggested write-ups of several recordings, still in pencil',
     params: none,
     query: none,
     body: null,

@@ -4,6 +4,8 @@ import { PENCIL_STATES } from './pencil';
 
 export const PRIORITIES = ['high', 'middle', 'low'] as const;
 export type Priority = (typeof PRIORITIES)[number];
+/** What people read. */
+export const PRIORITY_NAMES: Record<Priority, string> = { high: 'high', middle: 'medium', low: 'low' };
 
 /** The rules of RFC 5545 that the screens can show and the dates can follow. */
 const RULE = /^FREQ=(?:DAILY|WEEKLY|MONTHLY|YEARLY)(?:;(?:INTERVAL=\d{1,3}|BYDAY=[A-Z,]{2,20}|BYMONTHDAY=-?\d{1,2}))*$/;
@@ -36,19 +38,19 @@ export const todoSchema = yup.object({
 });
 export type Todo = yup.InferType<typeof todoSchema>;
 
-const due = () => dateOrTimeText('A date is written like 2026-05-12 or 2026-05-12T09:30.');
-const day = () => dateText('A day is written like 2026-05-12.');
+const due = () => dateOrTimeText('Write the date like this: 2026-05-12 or 2026-05-12T09:30.');
+const day = () => dateText('Write the day like this: 2026-05-12.');
 
 const todoText = () =>
-  yup.string().trim().min(1, 'A to-do needs some words.').max(500, 'A to-do may have at most 500 characters.');
+  yup.string().trim().min(1, 'Write what to do.').max(500, 'A to-do may have at most 500 characters.');
 
 /** What can be said of a to-do when it is written, and afterwards. */
 const details = () => ({
   who: yup.string().trim().max(120).nullable(),
   due: due().nullable(),
   project: yup.string().trim().max(120).nullable(),
-  priority: yup.string().oneOf(PRIORITIES, 'A priority is high, middle or low.').nullable(),
-  repeat: yup.string().matches(RULE, 'This is no rule of repetition that Immeld knows.').nullable(),
+  priority: yup.string().oneOf(PRIORITIES, 'The priority must be high, middle or low.').nullable(),
+  repeat: yup.string().matches(RULE, 'Immeld does not know this way of repeating.').nullable(),
   notes: yup.string().max(5000, 'The notes of a to-do may have at most 5,000 characters.'),
 });
 
@@ -68,7 +70,7 @@ export const newTodoSchema = yup
   .object({
     /** Given by the device, so that trying again makes no second one: one that is there already is answered. */
     id: yup.string().uuid(),
-    text: todoText().required('A to-do needs some words.'),
+    text: todoText().required('Write what to do.'),
     ...details(),
     recordingId: yup.string().uuid().nullable(),
     startMs: yup.number().integer().min(0).nullable(),
@@ -84,7 +86,7 @@ const placesSchema = yup
     places: yup
       .array()
       .of(yup.object({ id: yup.string().uuid().required(), position: yup.number().required() }).noUnknown())
-      .min(1, 'Which to-do moves is not said.')
+      .min(1, 'Say which to-do to move.')
       .max(MOST_PLACES, `At most ${MOST_PLACES} to-dos at once.`)
       .required(),
   })
@@ -102,7 +104,7 @@ export const TODO_ENDPOINTS = {
   listTodos: endpoint({
     method: 'get',
     path: '/todos',
-    summary: 'To-dos over all recordings',
+    summary: 'To-dos of all recordings',
     params: none,
     query: yup.object({ state: yup.string().oneOf(['ink', 'pencil', 'all']).default('ink') }),
     body: null,
@@ -130,7 +132,7 @@ export const TODO_ENDPOINTS = {
     isLarge: true,
     method: 'put',
     path: '/todo-order',
-    summary: 'Give to-dos their places in the order by hand; those that are gone meanwhile are passed over',
+    summary: 'Set the positions of to-dos in “My order”; to-dos that no longer exist are skipped',
     params: none,
     query: none,
     body: placesSchema,
@@ -150,7 +152,7 @@ export const TODO_ENDPOINTS = {
   todosAsList: endpoint({
     method: 'get',
     path: '/todos.md',
-    summary: 'The to-dos as a check list in Markdown, by project',
+    summary: 'The to-dos as a Markdown checklist, by project',
     params: none,
     query: none,
     body: null,
@@ -160,7 +162,7 @@ export const TODO_ENDPOINTS = {
   todoFeed: endpoint({
     method: 'get',
     path: '/todo-feed',
-    summary: 'The private address under which calendar programs get the to-dos',
+    summary: 'The private address of the to-do calendar',
     params: none,
     query: none,
     body: null,
@@ -169,7 +171,7 @@ export const TODO_ENDPOINTS = {
   changeTodoFeed: endpoint({
     method: 'put',
     path: '/todo-feed',
-    summary: 'Make a private address for calendar programs, a new one, or none; an earlier one stops at once',
+    summary: 'Create, replace or remove the private address; an old address stops working at once',
     params: none,
     query: none,
     body: yup.object({ isOn: yup.boolean().required() }).noUnknown(),

@@ -22,18 +22,18 @@ async function refusals(value: object): Promise<string[]> {
 it.each<[object, string]>([
   [{ name: '' }, '“name” is missing.'],
   [{ name: 'abcdef' }, '“name” may have at most 5 characters.'],
-  [{ name: 'a' }, '“name” has to have at least 2 characters.'],
+  [{ name: 'a' }, '“name” needs at least 2 characters.'],
   [{ name: null }, '“name” is missing.'],
-  [{ count: 0 }, '“count” has to be at least 1.'],
-  [{ count: 10 }, '“count” may be at most 9.'],
-  [{ count: 1.5 }, '“count” has to be a whole number.'],
+  [{ count: 0 }, '“count” must be at least 1.'],
+  [{ count: 10 }, '“count” must be at most 9.'],
+  [{ count: 1.5 }, '“count” must be a whole number.'],
   [{ count: 'many' }, '“count” must be a number.'],
-  [{ place: 'moon' }, '“place” has to be one of these: tray, bin.'],
-  [{ id: 'x' }, '“id” is no id.'],
+  [{ place: 'moon' }, '“place” must be one of these: tray, bin.'],
+  [{ id: 'x' }, '“id” is not a valid id.'],
   [{ isOn: 'perhaps' }, '“isOn” must be true or false.'],
-  [{ tags: ['a', 'b'] }, '“tags” may hold at most 1.'],
-  [{ to: { mail: 'nowhere' } }, '“to.mail” is no e-mail address.'],
-  [{ colour: 'red' }, 'A field here is not known: colour.'],
+  [{ tags: ['a', 'b'] }, '“tags” may have at most 1 entries.'],
+  [{ to: { mail: 'nowhere' } }, '“to.mail” is not a valid email address.'],
+  [{ colour: 'red' }, 'Unknown field: colour.'],
 ])('%j is refused in a sentence', async (value, sentence) => {
   expect(await refusals(value)).toContain(sentence);
 });

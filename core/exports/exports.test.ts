@@ -53,7 +53,7 @@ const rules = (choices: Partial<ExportChoices>) => ({
 const text = (choices: Partial<ExportChoices>) => sheetText(recordingSheet(RECORDING, rules(choices)));
 
 describe('plain text', () => {
-  it('is only the words as long as nothing else is chosen', () => {
+  it('is only the words as long as nothing else is selected', () => {
     expect(text({})).toBe('Tamsin: Um we plant 25 limes.\n\nThe roots\n\nBram: The roots need sand. And air.\n');
   });
 
@@ -68,12 +68,12 @@ describe('plain text', () => {
     ['the foot', { slips: 'footnotes' }, '[1] Key point at 0:03: Sand!', ''],
     ['a header', { header: true }, 'Walk & talk\n9 Mar 2026, 7:40 · 1:05 · Bram Vantongeren · limes', ''],
     ['consent', { consent: true }, 'Consent: Bram agreed aloud, at 0:00', ''],
-    ['write-ups', { writeUps: true }, 'In short\n\nLimes are planted.', ''],
+    ['write-ups', { writeUps: true }, 'Summary\n\nLimes are planted.', ''],
     ['to-dos', { todos: true }, '[ ] Order stakes\n[x] Send plan (Jun, by 12 Mar 2026)', ''],
     ['only what is marked', { marksOnly: true }, 'roots need sand.', 'plant'],
-    ['the sound', { soundLink: true }, 'Sound: walk.m4a', ''],
+    ['audio', { soundLink: true }, 'Audio: walk.m4a', ''],
     ['no words', { words: false, todos: true }, 'Order stakes', 'limes'],
-  ])('has %s when it is chosen', (_, choices, inside, outside) => {
+  ])('has %s when it is selected', (_, choices, inside, outside) => {
     expect(text(choices)).toContain(inside);
     if (outside) expect(text(choices)).not.toContain(outside);
   });
@@ -106,9 +106,9 @@ describe('what nobody has accepted', () => {
 
   it('goes along where it is wanted, and says that it is proposed', () => {
     const said = taken({ writeUps: true, todos: true, proposals: true, times: true });
-    expect(said).toMatch(/To-dos\n\n\[ \] Order stakes\n\nTo-dos \(proposed\)\n\n\[ \] Keep the kids away/);
-    expect(said).toMatch(/In short \(proposed\)\n\nLimes may be planted\./);
-    expect(said).toMatch(/Minutes \(proposed\)[\s\S]*1\. Plant oaks \(0:03\)/);
+    expect(said).toMatch(/To-dos\n\n\[ \] Order stakes\n\nTo-dos \(suggested\)\n\n\[ \] Keep the kids away/);
+    expect(said).toMatch(/Summary \(suggested\)\n\nLimes may be planted\./);
+    expect(said).toMatch(/Minutes \(suggested\)[\s\S]*1\. Plant oaks \(0:03\)/);
     expect(said).not.toContain('Gone');
   });
 
@@ -181,7 +181,7 @@ describe('a table of to-dos', () => {
 });
 
 describe('subtitles and data', () => {
-  it('leave out what is not chosen', () => {
+  it('leave out what is not selected', () => {
     expect(transcriptText(RECORDING, 'vtt', rules({}))).toContain('<v Bram>');
     expect(transcriptText(RECORDING, 'vtt', rules({ speakers: false }))).not.toContain('<v');
     expect(transcriptText(RECORDING, 'vtt', rules({ slips: 'margin' }))).toContain('NOTE Key point at 0:03: Sand!');

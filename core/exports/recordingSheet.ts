@@ -31,7 +31,7 @@ export type ExportRules = {
 
 export const SLIP_LABELS: Record<SlipKind, string> = {
   ...{ mark: 'Mark', note: 'Slip', heading: 'Part', picture: 'Picture', aside: 'Aside', consent: 'Consent' },
-  ...{ seam: 'Seam', gap: 'Gap', link: 'Link', file: 'File' },
+  ...{ seam: 'Break', gap: 'Gap', link: 'Link', file: 'File' },
 };
 
 /** Slips that say something to a reader; a consent is asked for by itself. */
@@ -56,7 +56,7 @@ export function recordingSheet(recording: RecordingToExport, rules: ExportRules)
     blocks.push(...words);
   }
   if (choices.soundLink && rules.soundName) {
-    blocks.push(paragraph('Sound: ', [{ text: rules.soundName, address: encodeURI(rules.soundName) }]));
+    blocks.push(paragraph('Audio: ', [{ text: rules.soundName, address: encodeURI(rules.soundName) }]));
   }
   return {
     title: titleOf(recording),
@@ -92,12 +92,12 @@ function writeUpsOf({ writeUps, sheets }: RecordingToExport, { choices }: Export
     ...writeUps
       .filter((w) => goesAlong(w.state, choices))
       .flatMap((w): Block[] => [
-        { kind: 'heading', level: 2, text: w.state === 'ink' ? 'In short' : 'In short (proposed)' },
+        { kind: 'heading', level: 2, text: w.state === 'ink' ? 'Summary' : 'Summary (suggested)' },
         paragraph('', [{ text: w.editedText ?? w.sentences.map((s) => s.text).join(' ') }]),
       ]),
     // Kept, a write-up is a note; as long as it stands beside its recording nobody has accepted it.
     ...(choices.proposals ? sheets : []).flatMap(({ name, sections }): Block[] => [
-      { kind: 'heading', level: 2, text: `${name} (proposed)` },
+      { kind: 'heading', level: 2, text: `${name} (suggested)` },
       ...sections.flatMap((s) => sectionBlocks(s, choices.times)),
     ]),
   ];
@@ -109,7 +109,7 @@ export function sectionBlocks({ heading, form, indent, hasTimes, groups }: MadeS
     (hasTimes || allTimes) && startMs !== null ? ` (${clockTime(startMs)})` : '';
   return [
     ...(heading ? [{ kind: 'heading' as const, level: 3 as const, text: heading }] : []),
-    ...(groups.length === 0 ? [paragraph('', [{ text: 'Nothing of this was said.' }])] : []),
+    ...(groups.length === 0 ? [paragraph('', [{ text: 'Nothing was said about this.' }])] : []),
     ...groups.flatMap(({ name, lines }): Block[] => {
       const lead: Block[] = name ? [paragraph('', [{ text: name, isBold: true }])] : [];
       if (form === 'text')
@@ -146,7 +146,7 @@ function todosOf({ todos }: Recording, { choices, owner = null }: ExportRules): 
       { kind: 'list', isNumbered: false, items },
     ];
   };
-  return [...list('To-dos', 'ink'), ...list('To-dos (proposed)', 'pencil')];
+  return [...list('To-dos', 'ink'), ...list('To-dos (suggested)', 'pencil')];
 }
 
 /** What was marked by selecting words, in order. */

@@ -19,8 +19,8 @@ describe('what belongs beside a recording', () => {
 
   it('comes closest first with the reason, and without what has nothing to do with it', () => {
     expect(relatedTo(own, others).map(({ ref, reason }) => [ref, reason])).toEqual([
-      ['course', 'the same appointment; both with Idris Malmquist'],
-      ['clay', 'both speak of infiltration and clay'],
+      ['course', 'the same appointment; both include Idris Malmquist'],
+      ['clay', 'both mention infiltration and clay'],
     ]);
   });
 

@@ -53,10 +53,10 @@ export function relatedTo<R>(
         WEIGHTS.appointment * Number(isSameAppointment);
       const reasons = [
         ...(isSameAppointment ? [`the same appointment`] : []),
-        ...(people.length ? [`both with ${listed(people)}`] : []),
-        ...(common.length ? [`both speak of ${listed(common)}`] : []),
+        ...(people.length ? [`both include ${listed(people)}`] : []),
+        ...(common.length ? [`both mention ${listed(common)}`] : []),
         ...(isSameProject ? [`both belong to ${own.project}`] : []),
-        ...(tags.length ? [`both tagged ${listed(tags)}`] : []),
+        ...(tags.length ? [`both are tagged ${listed(tags)}`] : []),
       ];
       return { ref: other.ref, reason: reasons.slice(0, 2).join('; '), score };
     })

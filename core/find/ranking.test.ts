@@ -7,7 +7,7 @@ describe('what stands further up', () => {
     ['more of the words', { bm25: 6 }],
     ['a title', { kind: 'title' }],
     ['what is newer', { ageDays: 3 }],
-    ['what was marked', { isMarked: true }],
+    ['marked passages', { isMarked: true }],
   ])('%s', (_, better) => {
     expect(rankOf({ ...found, ...better })).toBeGreaterThan(rankOf(found));
   });

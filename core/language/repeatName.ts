@@ -19,8 +19,8 @@ export function repeatName(rule: string): string {
   const ofMonth = Number(parts.get('BYMONTHDAY') ?? 0);
   if (days.length === 5 && !days.includes('Saturday') && !days.includes('Sunday')) return 'every weekday';
   if (days.length)
-    return `every ${interval === 2 ? 'second ' : interval > 2 ? `${ordinal(interval)} ` : ''}${joined(days)}`;
-  if (ofMonth === -1) return 'at the end of every month';
+    return `every ${interval === 2 ? 'other ' : interval > 2 ? `${ordinal(interval)} ` : ''}${joined(days)}`;
+  if (ofMonth === -1) return 'on the last day of every month';
   if (ofMonth > 0) return `on the ${ordinal(ofMonth)} of every month`;
   return interval > 1 ? `every ${interval} ${unit}s` : `every ${unit}`;
 }

@@ -16,7 +16,7 @@ it.each([
   ['every two weeks', 'FREQ=WEEKLY;INTERVAL=2', '2026-03-09'],
   ['on the first of every month', 'FREQ=MONTHLY;BYMONTHDAY=1', '2026-04-01'],
   ['on the thirty-first of each month', 'FREQ=MONTHLY;BYMONTHDAY=31', '2026-03-31'],
-  ['at the end of every month', 'FREQ=MONTHLY;BYMONTHDAY=-1', '2026-03-31'],
+  ['on the last day of every month', 'FREQ=MONTHLY;BYMONTHDAY=-1', '2026-03-31'],
   ['once a week', 'FREQ=WEEKLY', '2026-03-09'],
   ['every year', 'FREQ=YEARLY', '2026-03-09'],
   ['everybody on Friday', null, null],
@@ -28,13 +28,13 @@ it.each([
 
 it.each([
   ['FREQ=WEEKLY;BYDAY=TU,FR', 'every Tuesday and Friday'],
-  ['FREQ=WEEKLY;INTERVAL=2;BYDAY=WE', 'every second Wednesday'],
+  ['FREQ=WEEKLY;INTERVAL=2;BYDAY=WE', 'every other Wednesday'],
   ['FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR', 'every weekday'],
   ['FREQ=DAILY', 'every day'],
   ['FREQ=MONTHLY;INTERVAL=3', 'every 3 months'],
   ['FREQ=MONTHLY;BYMONTHDAY=22', 'on the 22nd of every month'],
   ['FREQ=MONTHLY;BYMONTHDAY=11', 'on the 11th of every month'],
-  ['FREQ=MONTHLY;BYMONTHDAY=-1', 'at the end of every month'],
+  ['FREQ=MONTHLY;BYMONTHDAY=-1', 'on the last day of every month'],
 ])('%s is called "%s"', (rule, name) => {
   expect(repeatName(rule)).toBe(name);
 });

@@ -55,25 +55,33 @@ const PLAINER: readonly (readonly [RegExp, string])[] = [
   [/\bobtained\b/gi, 'got'],
 ];
 
-const PLAINER_REASON = 'A plainer word for the same.';
+const PLAINER_REASON = 'A plainer word with the same meaning.';
 const REASONS: Record<string, string> = {
-  'retext-repeated-words': 'The word stands there twice.',
-  'retext-indefinite-article': '“A” before a consonant that is heard, “an” before a vowel.',
-  'retext-contractions': 'The apostrophe is missing or in the wrong place.',
-  'retext-redundant-acronyms': 'The last word is in the abbreviation already.',
-  'retext-sentence-spacing': 'One space between two sentences.',
+  'retext-repeated-words': 'This word is repeated.',
+  'retext-indefinite-article': 'Use “a” before a consonant sound and “an” before a vowel sound.',
+  'retext-contractions': 'The apostrophe is missing or misplaced.',
+  'retext-redundant-acronyms': 'The abbreviation already includes the last word.',
+  'retext-sentence-spacing': 'Use one space between sentences.',
   'retext-simplify': PLAINER_REASON,
 };
 
 /** What is said of `its` and `it's` and the like in talk; the surest cases only. Common practice, no source. */
 const MIXED_UP: readonly [RegExp, string, string][] = [
-  [/\b(?:could|should|would|must|might) of\b/gi, ' of| have', '“Could have” sounds like “could of”.'],
+  [/\b(?:could|should|would|must|might) of\b/gi, ' of| have', '“Could of” should be “could have”.'],
   [/\bits (?=(?:a|an|the|been|not|going|too|very|raining|okay|ok)\b)/gi, "its|it's", '“It’s” is short for “it is”.'],
-  [/\bit's (?=(?:own|roots?|leaves|colour|shape|size)\b)/gi, "it's|its", '“Its” says whose it is.'],
-  [/\bweather (?=(?:or not|it|we|he|she|they|you|i|the)\b)/gi, 'weather|whether', '“Whether” asks; the weather rains.'],
-  [/\b(?:more|less|rather|better|other|bigger|smaller|longer|shorter) then\b/gi, ' then| than', '“Than” compares.'],
+  [/\bit's (?=(?:own|roots?|leaves|colour|shape|size)\b)/gi, "it's|its", '“Its” shows possession.'],
+  [
+    /\bweather (?=(?:or not|it|we|he|she|they|you|i|the)\b)/gi,
+    'weather|whether',
+    '“Whether” introduces a choice; “weather” is rain or sun.',
+  ],
+  [
+    /\b(?:more|less|rather|better|other|bigger|smaller|longer|shorter) then\b/gi,
+    ' then| than',
+    '“Than” is for comparing.',
+  ],
 ];
-const NO_SUCH_WORD = 'No dictionary has this word.';
+const NO_SUCH_WORD = 'This word is not in any dictionary.';
 const NO_WORD = /\d|^\p{Lu}{2,}$|[@/_]|^.$/u;
 /** Looking for what a word was to be takes time: of very bad text, what is found in so many ms. */
 const LOOKING_UP_MS = 2000;
@@ -159,7 +167,7 @@ export async function proofread(block: number, text: string, speller: Speller): 
         from,
         to: from + 1,
         insert: sentence.charAt(0).toUpperCase(),
-        reason: 'A sentence begins with a capital.',
+        reason: 'Start a sentence with a capital letter.',
       });
     }
   }

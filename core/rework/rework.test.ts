@@ -80,7 +80,7 @@ describe('proofreading', () => {
 describe('other ways', () => {
   it.each([
     ['shorter', 'So, um, we really need, we need stakes (the long ones).', 'We need stakes.'],
-    ['shorter', 'In short', 'In short'],
+    ['shorter', 'Summary', 'Summary'],
     ['shorter', 'two stakes and a tie', 'two stakes and a tie'],
     ['shorter', 'Actually the long stakes', 'The long stakes'],
     ['shorter', 'The trench, which the town digs, is open.', 'The trench is open.'],

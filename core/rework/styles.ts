@@ -60,8 +60,8 @@ export function shorter(sentence: string): Reworked {
   const brief = tidied(briefly(tidy)) || tidy;
   const [whole, tidyCount, briefCount] = [sentence, tidy, brief].map((text) => text.split(/\s+/).length) as Counts;
   const reasons = [
-    ...(tidyCount < whole ? ['Fillers and what was begun twice are left out.'] : []),
-    ...(briefCount < tidyCount ? ['Words that only strengthen, and asides, are left out.'] : []),
+    ...(tidyCount < whole ? ['Fillers and false starts removed.'] : []),
+    ...(briefCount < tidyCount ? ['Intensifiers and asides removed.'] : []),
   ];
   if (reasons.length === 0) return { text: sentence, reasons };
   // A heading or a point without a stop gets none.
@@ -74,14 +74,14 @@ export function formal(sentence: string): Reworked {
   const isWrittenOut = whole !== sentence.replace(/’/g, "'");
   return {
     text: isWrittenOut || changed.length ? text : sentence,
-    reasons: reasonsOf(isWrittenOut && 'Short forms are written out.', changed),
+    reasons: reasonsOf(isWrittenOut && 'Short forms written out.', changed),
   };
 }
 
 export function friendly(sentence: string): Reworked {
   const short = contracted(sentence);
   const { text, changed } = withWords(short, FRIENDLY);
-  return { text, reasons: reasonsOf(short !== sentence && 'Short forms, as one speaks.', changed) };
+  return { text, reasons: reasonsOf(short !== sentence && 'Short forms, as in conversation.', changed) };
 }
 
 const reasonsOf = (first: string | false, changed: readonly string[]): string[] => [

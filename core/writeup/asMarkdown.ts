@@ -11,7 +11,7 @@ export function writeUpAsMarkdown(title: string, sections: readonly MadeSection[
   const out: string[] = [`# ${plain(title)}`];
   for (const { heading, form, indent, hasTimes, groups } of sections) {
     if (heading) out.push(`## ${plain(heading)}`);
-    if (groups.length === 0) out.push('Nothing of this was said.');
+    if (groups.length === 0) out.push('Nothing was said about this.');
     for (const { name, lines } of groups) {
       if (name) out.push(`### ${plain(name)}`);
       const time = (l: Line) => (hasTimes && l.startMs !== null ? ` (${clockTime(l.startMs)})` : '');

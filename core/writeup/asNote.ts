@@ -5,9 +5,9 @@ import { whoAndWhen } from './asMarkdown';
 import { dayInWords } from '../formats/times';
 
 /** Behind what a language model wrote without saying what it rests on. */
-const NO_SOURCE = 'without a source';
+const NO_SOURCE = 'no source in the recording';
 /** Behind a to-do that nobody has accepted. */
-const PROPOSED = 'proposed';
+const PROPOSED = 'suggested';
 
 const text = (words: string): NoteNode => ({ type: 'text', text: words });
 const paragraph = (content: NoteNode[]): NoteNode => ({ type: 'paragraph', ...(content.length ? { content } : {}) });
@@ -91,7 +91,7 @@ export function writeUpAsNote(
     type: 'doc',
     content: sections.flatMap(({ heading: name, form, groups }) => [
       ...(name ? [heading(2, name)] : []),
-      ...(groups.length === 0 ? [paragraph([text('Nothing of this was said.')])] : []),
+      ...(groups.length === 0 ? [paragraph([text('Nothing was said about this.')])] : []),
       ...groups.flatMap((group) => [...(group.name ? [heading(3, group.name)] : []), ...body(form, group.lines)]),
     ]),
   };

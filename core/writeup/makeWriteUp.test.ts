@@ -174,12 +174,10 @@ describe('bad input', () => {
 
   it('a template with an unknown section, without a section, or with a field too many is refused in a sentence', () => {
     const check = (value: unknown) => () => templateSchema.validateSync(value, { stripUnknown: false });
-    expect(check({ name: 'x', sections: [{ content: 'horoscope' }] })).toThrow(
-      'There is no content called "horoscope".',
-    );
-    expect(check({ name: 'x', sections: [] })).toThrow('A template needs a section.');
+    expect(check({ name: 'x', sections: [{ content: 'horoscope' }] })).toThrow('“horoscope” is not a kind of content.');
+    expect(check({ name: 'x', sections: [] })).toThrow('Add at least one section.');
     expect(check({ name: 'x', sections: [{ content: 'summary' }], include: 'x.yaml' })).toThrow(
-      'There is a field here that templates do not have.',
+      'The template contains a field that Immeld does not know.',
     );
   });
 });

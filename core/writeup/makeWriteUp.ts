@@ -250,7 +250,7 @@ function grouped(lines: readonly Found[], { content, grouping }: Section, maker:
     const name = grouping === 'project' ? (project ?? 'No project') : grouping === 'person' ? personName(line) : null;
     groups.set(name, [...(groups.get(name) ?? []), line]);
   }
-  const last = (name: string | null) => Number(name === 'No project' || name === 'Nobody yet');
+  const last = (name: string | null) => Number(name === 'No project' || name === 'Unassigned');
   return [...groups]
     .map(([name, all]) => ({ name, lines: all }))
     .sort((a, b) =>
@@ -260,7 +260,7 @@ function grouped(lines: readonly Found[], { content, grouping }: Section, maker:
     );
 }
 
-const personName = ({ person }: Line): string => (person === 'me' ? 'Mine' : (person ?? 'Nobody yet'));
+const personName = ({ person }: Line): string => (person === 'me' ? 'Mine' : (person ?? 'Unassigned'));
 
 /** All text of a write-up as it counts for its length. */
 export const plainText = (sections: readonly MadeSection[]): string =>

@@ -55,7 +55,7 @@ async function writeOver(database: Sequelize): Promise<boolean> {
     await database.query('PRAGMA wal_checkpoint(TRUNCATE)');
     return true;
   } catch (error) {
-    console.error('The database could not be written anew after an account was deleted:', error);
+    console.error('The database could not be compacted after an account was deleted:', error);
     return false;
   }
 }

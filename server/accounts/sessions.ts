@@ -24,7 +24,7 @@ const cookieOptions = (request: Request): CookieOptions => ({
 /** A name for a device that its owner recognises in a list. */
 function deviceOf(request: Request): string {
   const agent = request.headers['user-agent'] ?? '';
-  const browser = /(Firefox|Edg|Chrome|Chromium|Safari)\//.exec(agent)?.[1] ?? 'Another program';
+  const browser = /(Firefox|Edg|Chrome|Chromium|Safari)\//.exec(agent)?.[1] ?? 'Another browser';
   const system = /(Android|iPhone|iPad|Windows|Macintosh|Linux)/.exec(agent)?.[1] ?? 'unknown system';
   return `${browser === 'Edg' ? 'Edge' : browser}, ${system}`;
 }
@@ -77,7 +77,7 @@ export async function accountByPassword(email: string, password: string): Promis
   const account = await AccountRow.findOne({ where: { email } });
   const isRight = await verify(account?.passwordHash ?? (await decoyHash), password);
   if (!account?.passwordHash || !isRight) {
-    throw new Problem('not-allowed', 'E-mail address and password do not belong together.');
+    throw new Problem('not-allowed', 'Wrong email or password.');
   }
   return account;
 }
@@ -97,6 +97,10 @@ export const knownAccount =
     if (owner) return asAccount(owner, () => next());
     const isOpen =
       OPEN.has(`${request.method} ${request.path}`) || (request.method === 'POST' && request.path === '/account');
-    if (!isOpen) throw new Problem('signed-out', 'This device is not signed in, and is no guest yet.');
+    if (!isOpen)
+      throw new Problem(
+        'signed-out',
+        'This device is not signed in. Reload the page to continue as a guest, or sign in.',
+      );
     next();
   };

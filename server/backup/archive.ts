@@ -29,7 +29,7 @@ export const manifestSchema = yup.object({
         .object({
           path: yup
             .string()
-            .matches(/^(?:objects|sound|pictures)\/[^/\\]+$/, 'An archive holds no such path.')
+            .matches(/^(?:objects|sound|pictures)\/[^/\\]+$/, 'The backup contains an invalid path.')
             .required(),
           size: yup.number().integer().min(0).required(),
           sha256: yup
@@ -70,16 +70,16 @@ export class Archive {
       const entries = await entriesOf(zip);
       const found = entries.get(MANIFEST);
       if (!found || found.uncompressedSize > LARGEST_MANIFEST)
-        throw new ArchiveProblem('This is no archive of Immeld.');
+        throw new ArchiveProblem('This is not an Immeld backup.');
       const text = await textOf(zip, found);
       const manifest = manifestSchema.validateSync(JSON.parse(text)) as Manifest;
       if (manifest.version > ARCHIVE_VERSION) {
-        throw new ArchiveProblem('This archive was made by a newer Immeld. Bring this one up to date first.');
+        throw new ArchiveProblem('This backup was made by a newer version of Immeld. Update this one first.');
       }
       // Before anything is written, so that nothing that was made up to unpack without end begins to.
       for (const { path: name, size } of manifest.files) {
         if (entries.get(name)?.uncompressedSize !== size) {
-          throw new ArchiveProblem(`The archive is damaged. “${name}” is missing or not as long as it was.`);
+          throw new ArchiveProblem(`The backup is damaged: “${name}” is missing or incomplete.`);
         }
       }
       return new Archive(zip, entries, manifest, zip.fileSize);
@@ -96,7 +96,7 @@ export class Archive {
   /** The bytes of a file. Rejects with ArchiveProblem where it is not there. */
   async stream(name: string): Promise<Readable> {
     const entry = this.entries.get(name);
-    if (!entry) throw new ArchiveProblem(`“${name}” is missing in the archive.`);
+    if (!entry) throw new ArchiveProblem(`The backup is damaged: “${name}” is missing.`);
     return streamOf(this.zip, entry);
   }
 
@@ -112,7 +112,7 @@ export class Archive {
           hash.update(bytes as Buffer);
           length += (bytes as Buffer).length;
         }
-        if (length !== size || hash.digest('hex') !== sha256) found.push(`“${name}” is not as it was.`);
+        if (length !== size || hash.digest('hex') !== sha256) found.push(`“${name}” is damaged.`);
       } catch {
         found.push(`“${name}” is missing or damaged.`);
       }
@@ -131,7 +131,7 @@ export class Archive {
 
 const cutOff = (error: unknown): ArchiveProblem =>
   new ArchiveProblem(
-    `This is no whole archive: it is cut off, damaged, or something else. (${error instanceof Error ? error.message : String(error)})`,
+    `This is not a complete Immeld backup. The file is cut off, damaged or of another kind. (${error instanceof Error ? error.message : String(error)})`,
   );
 
 async function entriesOf(zip: yauzl.ZipFile): Promise<Map<string, yauzl.Entry>> {

@@ -91,8 +91,8 @@ it('under a passphrase nothing can be read without it', async () => {
   const bytes = fs.readFileSync(locked);
   expect(bytes.includes('recordings')).toBe(false);
   expect(bytes.includes('Lime')).toBe(false);
-  await expect(verify(locked)).rejects.toThrow('under a passphrase');
-  await expect(verify(locked, { passphrase: 'another one' })).rejects.toThrow('another one, or the archive');
+  await expect(verify(locked)).rejects.toThrow('Enter its passphrase');
+  await expect(verify(locked, { passphrase: 'another one' })).rejects.toThrow('Wrong passphrase');
   expect((await verify(locked, { passphrase })).objects).toEqual(manifest.objects);
   // The same passphrase in another normal form of Unicode.
   await verify(locked, { passphrase: passphrase.normalize('NFD') });
@@ -122,7 +122,7 @@ it('with a byte changed in the sound it is told which file is not as it was', as
   await expect(verify(changed)).rejects.toThrow('“sound/a.m4a”');
 });
 
-it('does not write over data, and refuses what a newer Immeld made', async () => {
+it('does not write over data, and refuses what a newer version of Immeld made', async () => {
   await expect(restore(archive, dataFolder)).rejects.toThrow('is not empty');
   const zip = await JSZip.loadAsync(fs.readFileSync(archive));
   const write = async (change: Partial<Manifest>) => {
@@ -132,12 +132,12 @@ it('does not write over data, and refuses what a newer Immeld made', async () =>
     return file;
   };
   const target = path.join(folder, 'newer');
-  await expect(restore(await write({ version: 2 }), target)).rejects.toThrow('newer Immeld');
-  await expect(restore(await write({ migrations: ['9999-future'] }), target)).rejects.toThrow('newer Immeld');
+  await expect(restore(await write({ version: 2 }), target)).rejects.toThrow('newer version of Immeld');
+  await expect(restore(await write({ migrations: ['9999-future'] }), target)).rejects.toThrow('newer version of Immeld');
   const files = [{ path: '../outside', size: 1, sha256: '0'.repeat(64) }];
   await expect(restore(await write({ files }), target)).rejects.toThrow(ArchiveProblem);
   await expect(restore(await write({ objects: { ...manifest.objects, recordings: 31 } }), target)).rejects.toThrow(
-    'should hold 31',
+    'has 30 entries instead of 31',
   );
   expect(fs.existsSync(target)).toBe(false);
 });
@@ -148,14 +148,14 @@ it('one that is longer than it says is refused before it is unpacked', async () 
   const swollen = path.join(folder, 'swollen.zip');
   fs.writeFileSync(swollen, await zip.generateAsync({ type: 'nodebuffer', compression: 'DEFLATE' }));
   expect(fs.statSync(swollen).size).toBeLessThan(1_000_000);
-  await expect(verify(swollen)).rejects.toThrow('“sound/a.m4a” is missing or not as long as it was');
+  await expect(verify(swollen)).rejects.toThrow('“sound/a.m4a” is missing or incomplete');
 });
 
 it('where the disk has too little room nothing is begun, and it is told how much is needed', async () => {
   const target = path.join(folder, 'full');
   const needed = manifest.files.reduce((sum, f) => sum + f.size, 0);
   await expect(restore(archive, target, { freeBytes: () => needed - 1 })).rejects.toThrow(
-    /needs 0\.1 GB on the disk .* Make room/,
+    /needs 0\.1 GB on Immeld’s disk.* Free up space/,
   );
   expect([target, `${target}.restoring`].some((f) => fs.existsSync(f))).toBe(false);
   await restore(archive, target, { freeBytes: () => needed * 3 });
@@ -163,6 +163,6 @@ it('where the disk has too little room nothing is begun, and it is told how much
 });
 
 it('of nothing there is no archive', async () => {
-  await expect(backup(path.join(folder, 'nowhere'), path.join(folder, 'x.zip'))).rejects.toThrow('no data of Immeld');
-  await expect(verify(path.join(folder, 'nowhere.zip'))).rejects.toThrow('There is no file');
+  await expect(backup(path.join(folder, 'nowhere'), path.join(folder, 'x.zip'))).rejects.toThrow('No Immeld data found');
+  await expect(verify(path.join(folder, 'nowhere.zip'))).rejects.toThrow('does not exist');
 });

@@ -34,7 +34,7 @@ const plainDatabase = (storage: string): Sequelize =>
 export async function backup(dataFolder: string, target: string, options: BackupOptions = {}): Promise<Manifest> {
   const { passphrase, account, signal, onProgress = () => undefined } = options;
   const source = path.join(dataFolder, 'immeld.sqlite');
-  if (!fs.existsSync(source)) throw new ArchiveProblem(`There is no data of Immeld in ${dataFolder}.`);
+  if (!fs.existsSync(source)) throw new ArchiveProblem(`No Immeld data found in ${dataFolder}.`);
   const work = fs.mkdtempSync(path.join(os.tmpdir(), 'immeld-backup-'));
   const part = `${target}.part`;
   try {

@@ -46,7 +46,7 @@ export class BringingsBack {
   /** Begins, or begins again with another passphrase. */
   begin(id: string, passphrase: string | null): BringingBack {
     const kept = this.find(id);
-    if (kept.view?.state === 'working') throw new Problem('not-possible-now', 'It is being brought back already.');
+    if (kept.view?.state === 'working') throw new Problem('not-possible-now', 'This backup is already being restored.');
     kept.view = { id, state: 'working', percent: 0, problem: null, needsPassphrase: false, result: null };
     void this.work(id, kept, passphrase);
     return { ...kept.view };
@@ -54,7 +54,7 @@ export class BringingsBack {
 
   get(id: string): BringingBack {
     const { view } = this.find(id);
-    if (!view) throw new Problem('not-found', 'Nobody has begun to bring this archive back.');
+    if (!view) throw new Problem('not-found', 'This restore has not started.');
     return { ...view };
   }
 
@@ -66,7 +66,7 @@ export class BringingsBack {
   private find(id: string): Kept {
     const kept = this.kept.get(id);
     if (!kept || kept.account !== accountId()) {
-      throw new Problem('not-found', 'This archive is not here any more. Choose it once more.');
+      throw new Problem('not-found', 'This backup is no longer on the server. Choose the file again.');
     }
     return kept;
   }
@@ -116,8 +116,8 @@ function sentenceFor(error: unknown): string {
     return 'This archive is too large for the server to read. Nothing was changed.';
   }
   if ((error as NodeJS.ErrnoException)?.code === 'ENOSPC') {
-    return 'The disk of the server is full. Nothing was changed; make room and try again.';
+    return 'The server’s disk is full. Nothing was changed. Free up space on the server, then try again.';
   }
-  console.error('An archive could not be brought back:', error);
-  return 'It could not be brought back. Nothing was changed.';
+  console.error('A backup could not be restored:', error);
+  return 'The backup could not be restored. Nothing was changed. Try again.';
 }

@@ -154,7 +154,7 @@ test('an archive that was made up reaches no file of others, nor any outside', a
   };
   const guest = (await AccountRow.create({ email: null, passwordHash: null })).id;
   await expect(bringBack(await made('of-somebody-else.m4a'), data, guest)).rejects.toThrow(
-    'files that it does not hold',
+    'files that it does not contain',
   );
   expect(await Recording.count()).toBe(0);
   expect(fs.readFileSync(secret, 'utf8')).toBe('not for you');
@@ -175,7 +175,7 @@ test('what cannot be used changes nothing', async () => {
   await expect(bringBack(cut, data, FIRST_ACCOUNT)).rejects.toThrow(ArchiveProblem);
   const empty = path.join(folder, 'empty.zip');
   await backup(data, empty, { account: (await AccountRow.create({ email: null, passwordHash: null })).id });
-  await expect(bringBack(empty, data, FIRST_ACCOUNT)).rejects.toThrow('There is nothing in this archive');
+  await expect(bringBack(empty, data, FIRST_ACCOUNT)).rejects.toThrow('This backup is empty');
   expect((await recordings()).map((r) => r.title)).toEqual(['Stays']);
   // Two accounts, and none of them is this one.
   const both = path.join(folder, 'both.zip');
@@ -184,6 +184,6 @@ test('what cannot be used changes nothing', async () => {
   // Here already, but somebody else's.
   const other = (await AccountRow.create({ email: null, passwordHash: null })).id;
   await bringBack(archive, data, other);
-  await expect(bringBack(archive, data, FIRST_ACCOUNT)).rejects.toThrow('in another account');
+  await expect(bringBack(archive, data, FIRST_ACCOUNT)).rejects.toThrow('belong to another account');
   expect((await recordings()).map((r) => r.title)).toEqual(['Stays']);
 });

@@ -118,10 +118,10 @@ async function sourceAccount(database: Sequelize, account: string): Promise<stri
   );
   const same = found.filter((f) => f.isSame);
   const [only, ...more] = same.length ? same : found;
-  if (!only) throw new ArchiveProblem('There is nothing in this archive: no recording, no note, no to-do.');
+  if (!only) throw new ArchiveProblem('This backup is empty: it contains no recordings, notes or to-dos.');
   if (more.length) {
     throw new ArchiveProblem(
-      'This archive holds several accounts, and none with your e-mail address. Bring it back on the command line: immeld restore.',
+      'This backup holds several accounts, but none with your email address. Restore it on the command line: immeld restore.',
     );
   }
   return only.id;
@@ -136,7 +136,7 @@ async function refuseOfOthers(database: Sequelize, account: string): Promise<voi
     );
     if (other) {
       throw new ArchiveProblem(
-        'What this archive holds is on this Immeld already, in another account. Sign in there: nothing needs to be brought back.',
+        'The contents of this backup already belong to another account here. Sign in to that account; there is nothing to restore.',
       );
     }
   }
@@ -173,7 +173,7 @@ async function copy(database: Sequelize, run: Run, table: string, source: string
     if (byName) return renamed(column, byName);
     // Two notes of one day stay two: the archive's becomes a note of its own.
     if (isNoted && column === 'day') return `CASE WHEN ${ofDayHere} THEN NULL ELSE a.day END`;
-    if (isNoted && column === 'title') return `CASE WHEN ${ofDayHere} THEN 'Note of ' || a.day ELSE a.title END`;
+    if (isNoted && column === 'title') return `CASE WHEN ${ofDayHere} THEN 'Note for ' || a.day ELSE a.title END`;
     const key = byColumn.get(column);
     if (!key || key.table === table) return `a."${column}"`;
     return `CASE WHEN EXISTS (SELECT 1 FROM main."${key.table}" p WHERE p.id = a."${column}") THEN a."${column}" END`;
@@ -236,7 +236,9 @@ async function refuseForeign(coming: string, dataFolder: string, name: string): 
   const [from, to] = [path.join(coming, name), path.join(dataFolder, name)];
   if (!fs.existsSync(to)) return;
   if (!fs.existsSync(from) || (await sha256Of(from)) !== (await sha256Of(to))) {
-    throw new ArchiveProblem('This archive names files that it does not hold. It was not made by Immeld as it is.');
+    throw new ArchiveProblem(
+      'This backup refers to files that it does not contain. It was changed after Immeld made it.',
+    );
   }
 }
 

@@ -66,7 +66,7 @@ test('what fails is said, no old one goes for it, and it is tried again', async 
   const archives = kept();
   archives.start();
   await archives.close();
-  expect(archives.view.problem).toContain('There is no data of Immeld');
+  expect(archives.view.problem).toContain('No Immeld data found');
   expect(names()).toEqual(before);
   fs.renameSync(`${dataFolder} away`, dataFolder);
   await archives.keepIfDue();
@@ -75,7 +75,7 @@ test('what fails is said, no old one goes for it, and it is tried again', async 
   // A place that cannot be a folder.
   const blocked = kept({ folder: path.join(there, 'letter.txt') });
   await blocked.keepIfDue();
-  expect(blocked.view.problem).toBe('The last archive could not be written.');
+  expect(blocked.view.problem).toBe('The last backup failed.');
   errors.mockRestore();
 });
 
@@ -100,7 +100,7 @@ test('the environment says how; nonsense is refused at the start', async () => {
       IMMELD_PASSPHRASE: 'secret words',
     }),
   ).toEqual({ folder: '/srv/kept', everyHours: 6, keep: 20, passphrase: 'secret words' });
-  expect(() => keepOptionsFrom({ IMMELD_BACKUP_FOLDER: '/srv/kept', IMMELD_BACKUP_KEEP: '0' })).toThrow('from 1 on');
+  expect(() => keepOptionsFrom({ IMMELD_BACKUP_FOLDER: '/srv/kept', IMMELD_BACKUP_KEEP: '0' })).toThrow('number from 1 up');
   expect(() => keepOptionsFrom({ IMMELD_BACKUP_FOLDER: '/srv/kept', IMMELD_BACKUP_EVERY_HOURS: 'often' })).toThrow(
     'often',
   );

@@ -26,7 +26,7 @@ export function keepOptionsFrom(environment: NodeJS.ProcessEnv): KeepOptions | n
     const text = environment[name];
     if (text === undefined || text === '') return usual;
     const value = Number(text);
-    if (!Number.isFinite(value) || value < 1) throw new Error(`${name} is a number from 1 on; it is “${text}”.`);
+    if (!Number.isFinite(value) || value < 1) throw new Error(`${name} must be a number from 1 up, not “${text}”.`);
     return value;
   };
   const passphrase = environment['IMMELD_PASSPHRASE'];
@@ -95,7 +95,7 @@ export class KeptArchives {
       // Only when the new one is there, old ones go.
       for (const old of this.names().slice(keep)) await fs.promises.rm(path.join(folder, old), { force: true });
     } catch (error) {
-      console.error('The archive could not be kept:', error);
+      console.error('The scheduled backup could not be saved:', error);
       this.problem = sentenceFor(error);
     }
   }
@@ -122,8 +122,8 @@ export class KeptArchives {
 function sentenceFor(error: unknown): string {
   if (error instanceof ProcessProblem && ARCHIVE_PROBLEMS.has(error.kind)) return error.message;
   const { code } = error as NodeJS.ErrnoException;
-  if (code === 'ENOSPC') return 'The disk for the archives is full.';
+  if (code === 'ENOSPC') return 'The last backup failed because the backup disk is full.';
   if (code === 'EACCES' || code === 'EPERM' || code === 'EROFS')
-    return 'The folder for the archives cannot be written to.';
-  return 'The last archive could not be written.';
+    return 'The last backup failed because Immeld may not write to the backup folder.';
+  return 'The last backup failed.';
 }

@@ -55,7 +55,7 @@ export async function isLocked(file: string): Promise<boolean> {
 export async function unlock(file: string, passphrase: string, target: string): Promise<void> {
   const { size } = await fs.promises.stat(file);
   const head = MAGIC.length + SALT + NONCE;
-  const wrong = () => new PassphraseProblem('The passphrase is another one, or the archive is cut off or damaged.');
+  const wrong = () => new PassphraseProblem('Wrong passphrase, or the backup is cut off or damaged.');
   if (size < head + TAG) throw wrong();
   const handle = await fs.promises.open(file);
   const part = async (from: number, length: number) =>

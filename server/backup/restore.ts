@@ -43,7 +43,7 @@ function refuseTooLarge({ files }: Manifest, archiveBytes: number, free: number)
   );
   if (needed > free) {
     throw new ArchiveProblem(
-      `This archive needs ${inGigabytes(needed)} on the disk where Immeld keeps its data, and ${inGigabytes(free)} are free. Make room, then bring it back again.`,
+      `Restoring this backup needs ${inGigabytes(needed)} on Immeld’s disk, and only ${inGigabytes(free)} are free. Free up space, then restore it again.`,
     );
   }
 }
@@ -54,12 +54,12 @@ async function withArchive<T>(
   { passphrase }: ReadOptions,
   work: (archive: Archive) => Promise<T>,
 ): Promise<T> {
-  if (!fs.existsSync(file)) throw new ArchiveProblem(`There is no file ${file}.`);
+  if (!fs.existsSync(file)) throw new ArchiveProblem(`The file ${file} does not exist.`);
   const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'immeld-archive-'));
   try {
     let plain = file;
     if (await isLocked(file)) {
-      if (!passphrase) throw new PassphraseProblem('This archive is under a passphrase, which has to be given.');
+      if (!passphrase) throw new PassphraseProblem('This backup is protected. Enter its passphrase.');
       plain = path.join(folder, 'archive.zip');
       await unlock(file, passphrase, plain);
     }
@@ -86,7 +86,7 @@ export const verify = (file: string, options: ReadOptions = {}): Promise<Manifes
 
 async function refuseDamaged(archive: Archive, onProgress?: (share: number) => void): Promise<void> {
   const problems = await archive.problems(onProgress);
-  if (problems.length) throw new ArchiveProblem(`The archive is damaged. ${problems.slice(0, 10).join(' ')}`);
+  if (problems.length) throw new ArchiveProblem(`The backup is damaged. ${problems.slice(0, 10).join(' ')}`);
 }
 
 /**
@@ -98,12 +98,12 @@ export function restore(file: string, dataFolder: string, options: ReadOptions =
   return withArchive(file, options, async (archive) => {
     const { onProgress = () => undefined } = options;
     if (fs.existsSync(dataFolder) && fs.readdirSync(dataFolder).length > 0) {
-      throw new ArchiveProblem(`${dataFolder} is not empty. Give a new folder, or move this one away.`);
+      throw new ArchiveProblem(`${dataFolder} is not empty. Choose a new folder, or move this one away.`);
     }
     const { manifest } = archive;
     const unknown = manifest.migrations.filter((m) => !MIGRATION_NAMES.includes(m));
     if (unknown.length) {
-      throw new ArchiveProblem('This archive was made by a newer Immeld. Bring this one up to date first.');
+      throw new ArchiveProblem('This backup was made by a newer version of Immeld. Update this one first.');
     }
     fs.mkdirSync(path.dirname(path.resolve(dataFolder)), { recursive: true });
     refuseTooLarge(
@@ -171,12 +171,14 @@ async function rebuild(archive: Archive, storage: string): Promise<void> {
       }
       await write();
       if (count !== manifest.objects[table]) {
-        throw new ArchiveProblem(`Of ${table} the archive holds ${count} and should hold ${manifest.objects[table]}.`);
+        throw new ArchiveProblem(
+          `The backup is damaged: ${table} has ${count} entries instead of ${manifest.objects[table]}.`,
+        );
       }
     }
     await run('COMMIT');
     const loose = await database.query('PRAGMA foreign_key_check', { type: QueryTypes.SELECT });
-    if (loose.length) throw new ArchiveProblem('Objects in the archive point to others that are not there.');
+    if (loose.length) throw new ArchiveProblem('The backup is damaged: some entries refer to others that are missing.');
     await migrate(database);
   } catch (error) {
     throw error instanceof LineTooLong ? new ArchiveProblem('This archive was changed after Immeld made it.') : error;

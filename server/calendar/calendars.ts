@@ -23,14 +23,17 @@ export async function fetchFeed(address: string, outside: Outside): Promise<stri
   let content: string | null;
   try {
     const response = await outside.fetch(address.replace(/^webcal:/i, 'https:'), { signal });
-    if (!response.ok) throw new CalendarError(`The calendar’s server answered with the error ${response.status}.`);
+    if (!response.ok)
+      throw new CalendarError(
+        `The calendar’s server reported error ${response.status}. The appointments loaded earlier stay.`,
+      );
     content = await textWithin(response, LARGEST_BYTES);
   } catch (error) {
     if (error instanceof CalendarError) throw error;
     if (error instanceof AddressRefused) throw new CalendarError(error.message);
-    throw new CalendarError('The calendar’s server does not answer. The appointments that were fetched before stay.');
+    throw new CalendarError('The calendar’s server cannot be reached. The appointments loaded earlier stay.');
   }
-  if (content === null) throw new CalendarError('This calendar is larger than 5 million characters.');
+  if (content === null) throw new CalendarError('This calendar is too large (more than 5 million characters).');
   await checkCalendar(content);
   return content;
 }

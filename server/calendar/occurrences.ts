@@ -53,7 +53,7 @@ export function readCalendar(content: string): ICAL.Component {
     if (calendar.name !== 'vcalendar') throw new Error('not a calendar');
     return calendar;
   } catch {
-    throw new CalendarError('This is not an iCalendar file. Its first line should be BEGIN:VCALENDAR.');
+    throw new CalendarError('This is not an iCalendar file. It must begin with BEGIN:VCALENDAR.');
   }
 }
 

@@ -50,7 +50,7 @@ async function collect(
   await written;
   if (!first) return null;
   if (count > 1) {
-    const name = wish.items.length === 1 ? path.parse(first.name).name : `Immeld, ${wish.items.length} taken along`;
+    const name = wish.items.length === 1 ? path.parse(first.name).name : `Immeld export, ${wish.items.length} items`;
     return { path: zipFile, name: `${name}.zip` };
   }
   await fs.promises.rm(zipFile);

@@ -107,7 +107,7 @@ async function made(items: ExportItem[], files: object[], more = {}) {
 it('a Word document: text, headings, check boxes, tables, pictures and comments, as another reader finds them', async () => {
   const { bytes, view, disposition } = await made([recording(quay)], [rich('docx')]);
   expect(disposition).toContain('filename="');
-  expect(view.missing).toEqual([expect.stringContaining('A picture is not on the disk any more')]);
+  expect(view.missing).toEqual([expect.stringContaining('A picture is missing or damaged')]);
   const { value: html } = await mammoth.convertToHtml({ buffer: bytes }, { styleMap: ['comment-reference => sup'] });
   expect(html).toContain('Quay: limes &amp; roots');
   expect(html).toContain('<strong>Bram &lt;b&gt;: </strong>The');
@@ -204,17 +204,17 @@ it('sound: as it came, as another format, and only what was marked', async () =>
 it('what cannot be made is said; nobody else sees it', async () => {
   expect((await made([recording(plan)], [], { sound: { format: 'mp3', marksOnly: true } })).view).toMatchObject({
     state: 'failed',
-    problem: expect.stringContaining('not on the disk any more'),
+    problem: expect.stringContaining('missing from the disk'),
   });
   const { status, body } = await askJson<{ detail: string }>(server, 'POST', '/exports', {
     ...{ items: [recording(quay)], files: [], pattern: '{title}' },
   });
-  expect([status, body.detail]).toEqual([400, 'Choose at least one format, or the sound.']);
+  expect([status, body.detail]).toEqual([400, 'Choose at least one format or the audio.']);
   const wrong = { items: [recording(quay)], files: [plain('txt')], pattern: '{owner}' };
   expect((await askJson(server, 'POST', '/exports', wrong)).status).toBe(400);
   expect((await askJson(server, 'GET', `/exports/${randomUUID()}`)).status).toBe(404);
   const gone = await made([recording(randomUUID())], [plain('txt')]);
-  expect(gone.view).toMatchObject({ state: 'failed', problem: 'There is no such recording here.' });
+  expect(gone.view).toMatchObject({ state: 'failed', problem: 'This recording no longer exists.' });
 });
 
 it('a disk that is full is said, nothing half is left, and it works again afterwards', async () => {
@@ -234,7 +234,7 @@ it('a disk that is full is said, nothing half is left, and it works again afterw
     );
   expect(await ended()).toMatchObject({
     state: 'failed',
-    problem: 'The disk of the server is full. Nothing of yours is lost; make room and try again.',
+    problem: 'The server’s disk is full. Nothing is lost. Free up space on the server, then try again.',
   });
   full.mockRestore();
   expect(fs.existsSync(path.join(dataFolder, 'exports', begun.body.id))).toBe(false);

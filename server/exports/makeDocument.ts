@@ -73,12 +73,15 @@ export function pageForOthers(sheet: Sheet, place: SharedPlace, owner: string): 
   return sharedPage(namingOwner(sheet, owner), place, pictures);
 }
 
-/** “Mine” is nobody’s for those who read it: headings of the templates that ship name the person. */
+/** Headings of the shipped templates; write-ups made before they were reworded keep the older one. */
+const OWN_TODOS: ReadonlySet<string> = new Set(['My to-dos', 'Mine to do']);
+
+/** “My” means somebody else to the reader, so headings of the shipped templates name the person. */
 const namingOwner = (sheet: Sheet, owner: string): Sheet => ({
   ...sheet,
   blocks: sheet.blocks.map((block) => {
     if (block.kind !== 'heading') return block;
-    if (block.text === 'Mine to do') return { ...block, text: `To do for ${owner}` };
+    if (OWN_TODOS.has(block.text)) return { ...block, text: `To do for ${owner}` };
     return block.text === 'My asides' ? { ...block, text: 'Asides' } : block;
   }),
 });

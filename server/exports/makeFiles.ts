@@ -50,12 +50,12 @@ const showsParts = ({ format, choices }: { format: ExportFormat; choices: Export
 async function sourceOf(item: ExportItem, sounds: SoundStore, withParts: boolean) {
   if (item.kind === 'note') {
     const note = await NoteRow.findByPk(item.id);
-    if (!note) throw new Problem('not-found', 'There is no such note.');
+    if (!note) throw new Problem('not-found', 'This note no longer exists.');
     return { kind: 'note' as const, note };
   }
   const read = await recordingJson(item.id, sounds);
   const row = await Recording.findByPk(item.id);
-  if (!read || !row) throw new Problem('not-found', 'There is no such recording here.');
+  if (!read || !row) throw new Problem('not-found', 'This recording no longer exists.');
   const sheets = await SheetRow.findAll({ where: { recordingId: item.id } });
   const hasParts = withParts && (row.durationMs ?? 0) >= PARTS_FROM_MS;
   const parts = hasParts ? await longTasks.run({ kind: 'parts', passages: read.passages }) : [];
@@ -145,7 +145,8 @@ export async function previewOf(
     choices,
     soundName: TIMED.has(format) ? null : 'sound.m4a',
   });
-  if (text === null) throw new Problem('invalid-request', 'A note has no times, so there is no such file of it.');
+  if (text === null)
+    throw new Problem('invalid-request', 'A note has no times, so it cannot be exported in this format.');
   const plain = isHtml ? ((await textOf(source, 'txt', { choices, soundName: null })) ?? '') : text;
   return { isHtml, text, plain };
 }
@@ -159,7 +160,7 @@ export async function pageToShow(
 ): Promise<string> {
   const source = await sourceOf(item, sounds, true);
   const isBinned = source.kind === 'note' ? source.note.binnedAt !== null : source.row.binnedAt !== null;
-  if (isBinned) throw new Problem('not-found', 'It lies in the bin.');
+  if (isBinned) throw new Problem('not-found', 'This item is in the bin. Restore it to export it.');
   const { ownName } = await sharedSettings();
   const owner = ownName || 'whoever shares this';
   if (source.kind === 'note') return pageForOthers(await sheetOfNote(source.note, choices), page, owner);
@@ -194,11 +195,11 @@ export async function* filesOf(
       continue;
     }
     if (source.kind === 'note' && !PAGES.has(format)) {
-      miss(`“${title}” is a note: it has no times, so there is no ${format.toUpperCase()} of it.`);
+      miss(`“${title}” is a note without times, so it was not exported as ${format.toUpperCase()}.`);
       continue;
     }
     if (source.kind === 'recording' && !source.hasWords) {
-      miss(`“${title}” has no text yet.`);
+      miss(`“${title}” has no text yet, so it was not exported as text.`);
       break;
     }
     if (source.kind === 'recording' && choices.marksOnly && marksOf(source.recording).length === 0) {
@@ -254,12 +255,12 @@ async function soundOf(
   const isWhole = wish.format === 'original' && !wish.marksOnly && row.moreSounds.length === 0;
   const file = !isWhole && fs.existsSync(joined) ? joined : original;
   if (!fs.existsSync(file)) {
-    miss(`The sound of “${title}” is not on the disk any more.`);
+    miss(`The audio of “${title}” is missing from the disk, so it was not exported.`);
     return null;
   }
   const marks = wish.marksOnly ? marksOf(recording) : null;
   if (marks?.length === 0) {
-    miss(`In “${title}” no words are marked, so there is no sound of them.`);
+    miss(`“${title}” has no marked text, so no marked audio was exported.`);
     return null;
   }
   await writeSound(file, target, wish, marks, signal);

@@ -25,7 +25,7 @@ export async function pagePictures(
     const name = (await SlipRow.findByPk(id))?.pictureFile ?? (await NotePictureRow.findByPk(id))?.file ?? null;
     const picture = name ? await readPicture(sounds.picturePath(name)).catch(() => null) : null;
     if (picture) pictures.set(id, picture);
-    else missing.push('A picture is not on the disk any more, or cannot be read; its name stands in its place.');
+    else missing.push('A picture is missing or damaged. Its name appears in its place.');
   }
   return { pictures, missing };
 }

@@ -59,5 +59,5 @@ async function encode(
   const { closed } = await startFfmpeg([{ file: source, container }], args, { limitMs: LIMIT_MS, signal });
   const code = await closed;
   signal.throwIfAborted();
-  if (code !== 0) throw new Error('The sound could not be written in this format.');
+  if (code !== 0) throw new Error('The audio could not be saved in this format. Choose another format.');
 }

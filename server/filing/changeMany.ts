@@ -38,7 +38,7 @@ export async function changeMany(batch: Batch, deed: Deed): Promise<{ text: stri
 const count = (items: readonly unknown[], noun: string) => `${items.length} ${noun}${items.length === 1 ? '' : 's'}`;
 
 async function inWords(batch: Batch, recordings: readonly Recording[], notes: readonly NoteRow[]): Promise<string> {
-  if (recordings.length + notes.length === 0) return 'None of them is here any more.';
+  if (recordings.length + notes.length === 0) return 'These items no longer exist.';
   const isOne = recordings.length + notes.length === 1;
   const title = recordings[0] ? titleOf(recordings[0]) : notes[0] && titleOfNote(notes[0]);
   const what = isOne
@@ -48,13 +48,13 @@ async function inWords(batch: Batch, recordings: readonly Recording[], notes: re
         .join(' and ');
   const are = isOne ? 'is' : 'are';
   if (batch.isBinned !== undefined)
-    return batch.isBinned ? `${what} ${are} in the bin for 30 days.` : `${what} ${are} out of the bin.`;
-  if (batch.isArchived !== undefined) return `${what} ${are} ${batch.isArchived ? 'in' : 'out of'} the archive.`;
+    return batch.isBinned ? `${what} ${are} in the bin for 30 days.` : `${what} ${are} restored.`;
+  if (batch.isArchived !== undefined) return `${what} ${are} ${batch.isArchived ? 'in' : 'no longer in'} the archive.`;
   if (batch.folderId) return `${what} ${are} in ${(await Folder.findByPk(batch.folderId))!.name}.`;
   if (batch.asSuggested || batch.isFiled) return `${what} ${are} filed.`;
   if (batch.isFiled === false) return `${what} ${are} back in the tray.`;
   if (batch.isFavourite !== undefined)
-    return `${what} ${are} ${batch.isFavourite ? 'among' : 'no more among'} the favourites.`;
+    return `${what} ${are} ${batch.isFavourite ? 'now' : 'no longer'} in your favourites.`;
   if (batch.addTags?.length) return `${what} ${are} tagged ${batch.addTags.join(', ')}.`;
   return `${what} ${are} changed.`;
 }

@@ -15,7 +15,7 @@ import { projectId, setPeople, setTags } from './shelving';
 async function chosenAppointment(recording: Recording, { appointmentId, zone }: RecordingChange) {
   const chosen = await appointmentFor(recording.startedAt, zone ?? null, appointmentId);
   if (chosen?.id !== appointmentId) {
-    throw new Problem('invalid-request', 'This appointment is not in the calendar of that day any more.');
+    throw new Problem('invalid-request', 'This appointment is no longer in that day’s calendar. Choose another one.');
   }
   return chosen;
 }
@@ -59,18 +59,18 @@ export async function changeRecording(recording: Recording, body: RecordingChang
 export async function changeInWords(recording: Recording, body: RecordingChange, wasFiled: boolean): Promise<string> {
   const title = `“${titleOf(recording)}”`;
   if (body.isBinned === true) return `${title} is in the bin for 30 days.`;
-  if (body.isBinned === false) return `${title} is out of the bin.`;
+  if (body.isBinned === false) return `${title} is restored.`;
   if (body.isArchived !== undefined)
-    return body.isArchived ? `${title} is in the archive.` : `${title} is out of the archive.`;
+    return body.isArchived ? `${title} is in the archive.` : `${title} is no longer in the archive.`;
   if (body.isFavourite !== undefined)
-    return body.isFavourite ? `${title} is a favourite.` : `${title} is no favourite any more.`;
+    return body.isFavourite ? `${title} is a favourite.` : `${title} is no longer a favourite.`;
   if (body.isFiled === true && !wasFiled) return `${title} is filed.`;
   if (body.isFiled === false) return `${title} is back in the tray.`;
   if (body.folderId !== undefined) {
     const folder = body.folderId ? await Folder.findByPk(body.folderId) : null;
-    return folder ? `${title} is in ${folder.name}.` : `${title} is in no folder.`;
+    return folder ? `${title} is in ${folder.name}.` : `${title} is no longer in a folder.`;
   }
-  if (body.title !== undefined) return `It is called ${title}.`;
+  if (body.title !== undefined) return `The title is now ${title}.`;
   if (body.tags) return `The tags of ${title} were changed.`;
   if (body.people) return `The people of ${title} were changed.`;
   if (body.project !== undefined) return `The project of ${title} was changed.`;

@@ -29,6 +29,6 @@ export async function keepVersion(note: NoteRow, transaction: Transaction, alway
 /** A version of a note. Throws Problem where there is none. */
 export async function versionOf(noteId: string, id: string): Promise<NoteVersionRow> {
   const version = await NoteVersionRow.findOne({ where: { id, noteId } });
-  if (!version) throw new Problem('not-found', 'There is no such earlier text of this note.');
+  if (!version) throw new Problem('not-found', 'This version no longer exists.');
   return version;
 }

@@ -1,5 +1,5 @@
 import type { NoteBody, NoteChange, NoteNode } from '@immeld/core/contract/notes';
-import { clockTime } from '@immeld/core/formats/times';
+import { clockTime, dayInWords } from '@immeld/core/formats/times';
 import { Problem } from '@immeld/core/contract/problem';
 import type { Transaction } from 'sequelize';
 import type { Deed } from '../history/deeds';
@@ -49,8 +49,8 @@ export async function changeNote(note: NoteRow, change: NoteChange, deed: Deed):
   if (change.body && isOlder && JSON.stringify(note.body) !== JSON.stringify(change.body)) {
     throw new Problem(
       'not-possible-now',
-      'This note was changed on another device meanwhile.',
-      'Both texts are safe: the other one in the note, yours on this page.',
+      'This note was also changed on another device.',
+      'Both versions are safe: the other one in the note, yours on this page.',
     );
   }
   await deed.change(note, {
@@ -70,7 +70,7 @@ const paragraph = (text: string): NoteNode => ({ type: 'paragraph', content: [{ 
 export async function dayNote(day: string, transaction: Transaction): Promise<NoteRow> {
   return (
     (await NoteRow.findOne({ where: { day }, transaction })) ??
-    NoteRow.create({ day, title: `Day ${day}` }, { transaction })
+    NoteRow.create({ day, title: `Note for ${dayInWords(day)}` }, { transaction })
   );
 }
 

@@ -85,16 +85,17 @@ export async function projectId(name: string | null, deed: Deed): Promise<string
 
 export async function checkFolder(folderId: string | null | undefined): Promise<void> {
   if (folderId && !(await Folder.count({ where: { id: folderId, binnedAt: null } }))) {
-    throw new Problem('invalid-request', 'This folder does not exist any more. Choose another one.');
+    throw new Problem('invalid-request', 'This folder no longer exists. Choose another one.');
   }
 }
 
 /** A folder inside itself could never be reached again. */
 export async function checkParent(id: string | null, parentId: string | null | undefined): Promise<void> {
   for (let at = parentId ?? null; at;) {
-    if (at === id) throw new Problem('invalid-request', 'A folder cannot lie inside itself.');
+    if (at === id) throw new Problem('invalid-request', 'A folder cannot be inside itself.');
     const parent: Folder | null = await Folder.findByPk(at);
-    if (!parent) throw new Problem('invalid-request', 'The folder around it does not exist any more.');
+    if (!parent)
+      throw new Problem('invalid-request', 'The folder you want to move into no longer exists. Choose another one.');
     at = parent.parentId;
   }
 }
@@ -166,7 +167,7 @@ export async function changePerson(person: Person, change: NamedChange, deed: De
     for (const link of await RecordingPerson.findAll({ where: { personId: person.id }, transaction }))
       await deed.destroy(link);
     await deed.destroy(person);
-    return `${person.name} was taken off the list of people`;
+    return `${person.name} is removed from your people`;
   }
   const before = person.name;
   const other = change.name ? await named(Person, change.name, transaction) : null;
@@ -174,14 +175,14 @@ export async function changePerson(person: Person, change: NamedChange, deed: De
     await joinInto(person, other, RecordingPerson, 'personId', deed);
     await deed.change(other, { otherNames: [...new Set([...other.otherNames, before, ...person.otherNames])] });
     await deed.destroy(person);
-    return `${before} and ${other.name} are one`;
+    return `${before} and ${other.name} are merged`;
   }
   await deed.change(person, {
     ...(change.name ? { name: change.name } : {}),
     ...(change.otherNames ? { otherNames: eachOnce(change.otherNames) } : {}),
   });
   return change.name && change.name !== before
-    ? `${before} is called ${person.name}`
+    ? `${before} is now called ${person.name}`
     : `${person.name}’s other names were changed`;
 }
 
@@ -202,7 +203,7 @@ export async function changeProject(project: Project, change: NamedChange, deed:
     for (const todo of todos) await deed.change(todo, { project: other.name });
     await deed.change(other, { otherNames: [...new Set([...other.otherNames, before, ...project.otherNames])] });
     await deed.destroy(project);
-    return `“${before}” and “${other.name}” are one project`;
+    return `“${before}” and “${other.name}” are merged`;
   }
   if (change.name && change.name !== before)
     for (const todo of todos) await deed.change(todo, { project: change.name });
@@ -211,7 +212,7 @@ export async function changeProject(project: Project, change: NamedChange, deed:
     ...(change.otherNames ? { otherNames: eachOnce(change.otherNames) } : {}),
   });
   return change.name && change.name !== before
-    ? `“${before}” is called “${project.name}”`
+    ? `“${before}” is now called “${project.name}”`
     : `The other names of “${before}” were changed`;
 }
 

@@ -112,5 +112,5 @@ export async function linkedFrom(to: { toRecordingId: string } | { toNoteId: str
     include: { model: NoteRow, as: 'from', where: { binnedAt: null }, required: true },
   });
   const notes = new Map(links.map((l) => [l.fromNoteId, l.from!]));
-  return [...notes.values()].map((n) => ({ ...noteRef(n), reason: 'a link stands in it' }));
+  return [...notes.values()].map((n) => ({ ...noteRef(n), reason: 'contains a link' }));
 }

@@ -88,8 +88,8 @@ async function forgetOld(transaction: Transaction): Promise<void> {
 export async function undo(database: Sequelize, id: string): Promise<{ undone: number; kept: number }> {
   return database.transaction(async (transaction) => {
     const deed = await DeedRow.findByPk(id, { transaction });
-    if (!deed) throw new Problem('not-found', 'This is too long ago to be undone.');
-    if (deed.undoneAt) throw new Problem('not-possible-now', 'This was undone already.');
+    if (!deed) throw new Problem('not-found', 'This change is too old to undo.');
+    if (deed.undoneAt) throw new Problem('not-possible-now', 'This change has already been undone.');
     let undone = 0;
     let kept = 0;
     for (const step of [...deed.steps].reverse()) {

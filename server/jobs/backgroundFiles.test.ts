@@ -40,7 +40,7 @@ test('it is there for whoever asked for it, and for nobody else', async () => {
   const { id } = mine(() => files.begin(1, writing('secret')));
   await ended(id);
   for (const ask of [() => files.get(id), () => files.fileOf(id), () => files.cancel(id)]) {
-    expect(() => asAccount(theirs!, ask)).toThrow('There is no such file');
+    expect(() => asAccount(theirs!, ask)).toThrow('This file is no longer available');
   }
   expect(mine(() => files.list())).toHaveLength(1);
   expect(asAccount(theirs!, () => files.list())).toEqual([]);
@@ -77,9 +77,9 @@ test('stopped before it had begun, it does not begin', async () => {
 });
 
 test.each([
-  ['a sentence for the person', new Problem('not-found', 'There is no such note.'), 'There is no such note.'],
-  ['a full disk', Object.assign(new Error('write'), { code: 'ENOSPC' }), 'The disk of the server is full.'],
-  ['anything else', new TypeError('x is not a function'), 'The file could not be made.'],
+  ['a sentence for the person', new Problem('not-found', 'This note no longer exists.'), 'This note no longer exists.'],
+  ['a full disk', Object.assign(new Error('write'), { code: 'ENOSPC' }), 'The server’s disk is full.'],
+  ['anything else', new TypeError('x is not a function'), 'The file could not be exported.'],
 ])('what goes wrong is said: %s', async (_name, error, sentence) => {
   const errors = jest.spyOn(console, 'error').mockImplementation(() => undefined);
   const { id } = mine(() => files.begin(1, () => Promise.reject(error)));
@@ -93,11 +93,14 @@ test.each([
 test('of nothing no file is made, and it is said what was missing', async () => {
   const { id } = mine(() =>
     files.begin(1, async ({ view }) => {
-      view.missing.push('“Lime” has no text yet.');
+      view.missing.push('“Lime” has no text yet, so it was not exported as text.');
       return null;
     }),
   );
-  expect(await ended(id)).toMatchObject({ state: 'failed', problem: '“Lime” has no text yet.' });
+  expect(await ended(id)).toMatchObject({
+    state: 'failed',
+    problem: '“Lime” has no text yet, so it was not exported as text.',
+  });
 });
 
 test('an account that goes takes its files along, and no others', async () => {
@@ -121,7 +124,7 @@ test('the oldest go when there are many, and a new server begins with none', asy
     ids.push(id);
   }
   expect(mine(() => files.list()).length).toBeLessThanOrEqual(51);
-  expect(() => mine(() => files.get(ids[0]!))).toThrow('Make it again');
+  expect(() => mine(() => files.get(ids[0]!))).toThrow('Export it again');
   expect(mine(() => files.get(ids.at(-1)!)).state).toBe('ready');
   expect(new BackgroundFiles(path.join(folder, 'made')).list()).toEqual([]);
   expect(fs.readdirSync(path.join(folder, 'made'))).toEqual([]);

@@ -66,7 +66,7 @@ export class BackgroundFiles {
     const job = this.find(id);
     if (job.view.state === 'making') {
       job.view.state = 'cancelled';
-      job.gone.abort(new Error('It was stopped.'));
+      job.gone.abort(new Error('Cancelled.'));
     }
     return { ...job.view };
   }
@@ -74,7 +74,8 @@ export class BackgroundFiles {
   /** Path and name of what was made. Throws Problem as long as it is not. */
   fileOf(id: string): { path: string; name: string } {
     const { file, view } = this.find(id);
-    if (!file || !view.fileName) throw new Problem('not-found', 'This file is not ready, or it was removed.');
+    if (!file || !view.fileName)
+      throw new Problem('not-found', 'This file is not ready, or it was removed. Export it again.');
     return { path: file, name: view.fileName };
   }
 
@@ -89,13 +90,13 @@ export class BackgroundFiles {
   }
 
   close(): void {
-    for (const { gone } of this.jobs.values()) gone.abort(new Error('The server was stopped.'));
+    for (const { gone } of this.jobs.values()) gone.abort(new Error('The server was stopped. Export again.'));
   }
 
   private find(id: string): Running {
     const job = this.jobs.get(id);
     if (!job || job.accountId !== accountId()) {
-      throw new Problem('not-found', 'There is no such file any more. Make it again: nothing else is lost.');
+      throw new Problem('not-found', 'This file is no longer available. Export it again. Nothing else is lost.');
     }
     return job;
   }
@@ -120,7 +121,7 @@ export class BackgroundFiles {
       const made = await work({ view, folder, signal: gone.signal });
       gone.signal.throwIfAborted();
       if (!made) {
-        view.problem = view.missing[0] ?? 'There was nothing to make a file of.';
+        view.problem = view.missing[0] ?? 'There was nothing to export.';
         view.state = 'failed';
         return;
       }
@@ -140,8 +141,8 @@ export class BackgroundFiles {
 function sentenceFor(error: unknown): string {
   if (error instanceof Problem) return error.message;
   if ((error as NodeJS.ErrnoException)?.code === 'ENOSPC') {
-    return 'The disk of the server is full. Nothing of yours is lost; make room and try again.';
+    return 'The server’s disk is full. Nothing is lost. Free up space on the server, then try again.';
   }
-  console.error('A file could not be made:', error);
-  return 'The file could not be made. Nothing of yours is lost; try again, or leave out one format.';
+  console.error('An export failed:', error);
+  return 'The file could not be exported. Nothing is lost. Try again, or leave out one format.';
 }

@@ -1,3 +1,4 @@
+import { dayInWords } from '@immeld/core/formats/times';
 import { randomUUID } from 'node:crypto';
 import { isNumbered } from '@immeld/core/speech/speakers/speakerFinder';
 import { inFigures } from '@immeld/core/transcript/figures';
@@ -109,7 +110,7 @@ async function keepAsides(recordingId: string, { asides }: WorkerResult, transac
     fresh.map(({ startMs, endMs, text, isClosed }) => ({
       ...{ id: randomUUID(), recordingId, kind: 'aside' as const, mark: null, startMs, endMs },
       ...{ pictureFile: null, binnedAt: null },
-      text: isClosed ? text : `${text} (It was not closed: it ends at the pause.)`,
+      text: isClosed ? text : `${text} (closing phrase missing: this aside ends at the pause)`,
     })),
     { transaction },
   );
@@ -126,7 +127,7 @@ async function keepSeams(recording: Recording, seamsMs: readonly number[], trans
       await SlipRow.create(
         {
           ...{ id: sound.slipId, recordingId: recording.id, kind: 'seam', mark: null, startMs, endMs: null },
-          ...{ text: `Added later: ${sound.fileName}, ${sound.startedAt.replace('T', ' ').slice(0, 16)}` },
+          ...{ text: `Added later: ${sound.fileName}, ${dayInWords(sound.startedAt.slice(0, 16))}` },
           ...{ pictureFile: null, binnedAt: null },
         },
         { transaction },

@@ -92,7 +92,7 @@ export class JobQueue {
   async cancel(id: string): Promise<Job> {
     const row = await this.get(id);
     if (row.state !== 'waiting' && row.state !== 'running') {
-      throw new Problem('not-possible-now', 'This recognition has ended already.');
+      throw new Problem('not-possible-now', 'This transcription has already finished.');
     }
     await row.update({ state: 'cancelled', percent: null });
     await Recording.update({ state: 'cancelled' }, { where: { id: row.recordingId } });
@@ -103,10 +103,10 @@ export class JobQueue {
   async retry(id: string): Promise<Job> {
     const row = await this.get(id);
     if (row.state !== 'failed' && row.state !== 'cancelled') {
-      throw new Problem('not-possible-now', 'This recognition has not failed, so there is nothing to try again.');
+      throw new Problem('not-possible-now', 'This transcription did not fail, so there is nothing to retry.');
     }
     if (this.running.has(id))
-      throw new Problem('not-possible-now', 'It is just being cancelled. Try again in a moment.');
+      throw new Problem('not-possible-now', 'This transcription is being cancelled. Try again in a moment.');
     await Recording.update({ state: 'waiting', problem: null }, { where: { id: row.recordingId } });
     await row.update({ state: 'waiting', percent: null, problem: null });
     this.fill();
@@ -135,7 +135,7 @@ export class JobQueue {
 
   private async get(id: string): Promise<JobRow> {
     const row = await JobRow.findByPk(id);
-    if (!row) throw new Problem('not-found', 'There is no such recognition.');
+    if (!row) throw new Problem('not-found', 'This transcription no longer exists.');
     return row;
   }
 

@@ -84,7 +84,7 @@ export class WorkerPool implements RecognitionPool {
       slot.worker = null;
       slot.current = null;
       current?.reject(
-        new RecognitionFailure(`The recogniser stopped (${reason}). The sound is safe; try again.`, false),
+        new RecognitionFailure(`Transcription stopped unexpectedly (${reason}). The audio is safe. Try again.`, false),
       );
     };
     worker.on('error', (error) => died(error.message));

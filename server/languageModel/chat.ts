@@ -40,7 +40,7 @@ export async function* chat(
       signal: signals,
     });
     if (!response.ok) throw new ModelFailure(refusal(response.status));
-    if (!response.body) throw new ModelFailure('The language model answered with nothing.');
+    if (!response.body) throw new ModelFailure('The language model sent an empty answer.');
     const isStream = (response.headers.get('Content-Type') ?? '').includes('event-stream');
     const decoder = new TextDecoder();
     let waiting = '';
@@ -49,7 +49,7 @@ export async function* chat(
       wait();
       waiting += decoder.decode(bytes as Uint8Array, { stream: true });
       length += (bytes as Uint8Array).length;
-      if (length > LONGEST_ANSWER * 8) throw new ModelFailure('The answer of the language model was far too long.');
+      if (length > LONGEST_ANSWER * 8) throw new ModelFailure('The language model’s answer was too long.');
       if (!isStream) continue;
       const events = waiting.split(/\r?\n\r?\n/);
       waiting = events.pop() ?? '';
@@ -64,19 +64,19 @@ export async function* chat(
     if (error instanceof ModelFailure) throw error;
     if (error instanceof AddressRefused) throw new ModelFailure(error.message);
     if (silence.signal.aborted)
-      throw new ModelFailure(`The language model was silent for ${target.timeoutSeconds} seconds.`);
-    if (signal?.aborted) throw new ModelFailure('It was stopped.');
-    throw new ModelFailure('The language model does not answer at its address.');
+      throw new ModelFailure(`The language model did not answer for ${target.timeoutSeconds} seconds.`);
+    if (signal?.aborted) throw new ModelFailure('Cancelled.');
+    throw new ModelFailure('The language model cannot be reached at its address.');
   } finally {
     clearTimeout(timer);
   }
 }
 
 function refusal(status: number): string {
-  if (status === 401 || status === 403) return 'The language model refused the token.';
-  if (status === 404) return 'At this address there is no language model, or none of this name.';
-  if (status === 429) return 'The language model says that it was asked too often or too much.';
-  return `The language model answered with the error ${status}.`;
+  if (status === 401 || status === 403) return 'The language model rejected the token. Check it in the settings.';
+  if (status === 404) return 'There is no language model at this address, or it has a different name.';
+  if (status === 429) return 'The language model is receiving too many requests. Try again later.';
+  return `The language model reported error ${status}.`;
 }
 
 type Choice = { delta?: { content?: string | null }; message?: { content?: string | null } };
@@ -96,7 +96,7 @@ function wordsOf(event: string): string | null {
   try {
     return data ? contentOf(data) : '';
   } catch {
-    throw new ModelFailure('The answer of the language model could not be read.');
+    throw new ModelFailure('The language model’s answer could not be read.');
   }
 }
 
@@ -104,6 +104,6 @@ function wholeAnswer(json: string): string {
   try {
     return contentOf(json);
   } catch {
-    throw new ModelFailure('What answers at this address is no language model.');
+    throw new ModelFailure('This address does not belong to a language model.');
   }
 }

@@ -59,7 +59,7 @@ export class NoteRow extends Model<InferAttributes<NoteRow>, InferCreationAttrib
 export const textChangedAt = (n: NoteRow): string => (n.textChangedAt ?? n.createdAt).toISOString();
 
 /** What a note is called in lists and sentences. */
-export const titleOfNote = ({ title }: { title: string }): string => title || 'Note without a title';
+export const titleOfNote = ({ title }: { title: string }): string => title || 'Untitled note';
 
 export class NoteTag extends Model<InferAttributes<NoteTag>, InferCreationAttributes<NoteTag>> {
   declare noteId: string;

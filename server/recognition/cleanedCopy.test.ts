@@ -50,6 +50,6 @@ it('measures speech as ffmpeg does', async () => {
 it('says what is wrong with a sound that cannot be heard, and leaves nothing behind', async () => {
   fs.writeFileSync(at('text.mp3'), 'only text '.repeat(50));
   await expect(writeCleanedCopy(at('text.mp3'), at('none.m4a'), { ...NO_CLEANING, noise: 1 })).rejects.toThrow(
-    'could not be read as sound',
+    'could not be read as audio',
   );
 });

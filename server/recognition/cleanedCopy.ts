@@ -57,7 +57,8 @@ export async function writeCleanedCopy(source: string, target: string, cleaning:
     throw error;
   }
   input.end();
-  if ((await closed) !== 0) throw new Error('The cleaned sound could not be written.');
+  if ((await closed) !== 0)
+    throw new Error('The cleaned-up audio could not be saved. The recording is unchanged. Try again.');
 }
 
 const workerFile = () => path.join(projectRoot(), 'server', 'dist', 'cleaningWorker.cjs');
@@ -81,7 +82,9 @@ export function cleanInBackground(
       const failure = await new Promise<string | null>((resolve, reject) => {
         worker.once('message', resolve);
         worker.once('error', reject);
-        worker.once('exit', () => reject(new Error('The cleaning stopped before its end.')));
+        worker.once('exit', () =>
+          reject(new Error('The audio could not be cleaned up completely. The recording is unchanged. Try again.')),
+        );
       });
       if (failure) throw new Error(failure);
     } catch (error) {

@@ -35,7 +35,7 @@ function cutOffFrom(
   if (statedMs === null || statedMs - readMs < CUT_OFF_MS) return null;
   const isProof = !hasVideo && !/Estimating duration from bitrate/.test(report);
   if (!isProof && !/partial file/.test(report)) return null;
-  return `This file is cut off: ${clockTime(readMs)} of ${clockTime(statedMs)} could be read. What is there has been kept.`;
+  return `This file is cut off: ${clockTime(readMs)} of ${clockTime(statedMs)} could be read. That part is saved.`;
 }
 
 /** Nothing anybody records needs longer than this to be decoded; a decoder that hangs is ended. */
@@ -56,7 +56,7 @@ const outputArguments = (rate: number): string[] => [
 const notSound = () =>
   new SoundError(
     'not-sound',
-    'This file could not be read as sound. It may be damaged or of another kind than its name says. The original file is unchanged.',
+    'This file could not be read as audio. It may be damaged, or its name may not match its contents. The original file is unchanged.',
   );
 
 /** What a file is. Throws SoundError where its bytes are not those of a sound or video. */
@@ -101,7 +101,7 @@ export async function* decodeSound(
   } = {},
 ): AsyncGenerator<Float32Array> {
   const { size } = await fs.promises.stat(file);
-  if (size === 0) throw new SoundError('empty', 'This file is empty: it holds no sound. Nothing was changed.');
+  if (size === 0) throw new SoundError('empty', 'This file is empty: it contains no audio. Nothing was changed.');
   const container = await heardContainer(file);
   let statedMs = await statedLength(file, container);
   if (statedMs !== null) onDuration?.(statedMs);
@@ -157,7 +157,7 @@ function soundErrorFrom(report: string): SoundError {
   if (/Stream map '0:a:0' matches no streams|does not contain any stream/.test(report)) {
     return new SoundError(
       'no-sound-track',
-      'This file has no sound track, so there is nothing to transcribe. Bring in a file with sound.',
+      'This file has no audio track, so there is nothing to transcribe. Import a file with audio.',
     );
   }
   return notSound();

@@ -113,7 +113,7 @@ describe('a guest', () => {
     const device = await someone();
     const refused = await device.ask<{ detail: string }>('DELETE', '/session');
     expect(refused.status).toBe(409);
-    expect(refused.body.detail).toContain('Give an e-mail address');
+    expect(refused.body.detail).toContain('Add an email address');
   });
 });
 
@@ -158,7 +158,7 @@ describe('an account', () => {
   });
 
   it.each([
-    ['an address that is none', { email: 'tamsin', password }, 'not an e-mail address'],
+    ['an address that is none', { email: 'tamsin', password }, 'not a valid email address'],
     ['a short password', { email: 'a@b.example', password: 'short' }, 'at least 10 characters'],
   ])('refuses %s', async (_, body, sentence) => {
     const refused = await (await someone()).ask<{ detail: string }>('POST', '/account', body);

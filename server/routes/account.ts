@@ -22,7 +22,7 @@ const limited = (limit: number) =>
     standardHeaders: 'draft-8',
     legacyHeaders: false,
     handler: () => {
-      throw new Problem('too-many', 'That was tried too often. Wait a minute, then try again.');
+      throw new Problem('too-many', 'Too many attempts. Wait a minute, then try again.');
     },
   });
 
@@ -44,7 +44,7 @@ async function refuseLosing(session: SessionRow): Promise<void> {
   if (!account || account.email) return;
   throw new Problem(
     'not-possible-now',
-    'You are a guest here: signed out, nobody could reach these recordings any more. Give an e-mail address and a password first.',
+    'You are using Immeld as a guest. If you sign out, nobody can reach these recordings again. Add an email address and a password first.',
   );
 }
 
@@ -79,7 +79,7 @@ export function accountRoutes(isDemo: boolean, parts: RemovalParts): Router {
     }
     const own = accountId();
     const guest = own && !isShared(own) ? await AccountRow.findByPk(own) : null;
-    if (guest?.email) throw new Problem('not-possible-now', 'This device is signed in already.');
+    if (guest?.email) throw new Problem('not-possible-now', 'This device is already signed in.');
     const account = guest ?? AccountRow.build({ email: null, passwordHash: null });
     await account.set({ email: body.email, passwordHash }).save();
     await SessionRow.destroy({ where: { owner: account.id } });
@@ -113,11 +113,11 @@ export function accountRoutes(isDemo: boolean, parts: RemovalParts): Router {
   router.use(ENDPOINTS.removeAccount.path, limited(10));
   serve(router, ENDPOINTS.removeAccount, async ({ body, request, response }) => {
     const id = accountId()!;
-    if (isShared(id)) throw new Problem('not-allowed', 'This is the demo, which everybody shares: it is not deleted.');
+    if (isShared(id)) throw new Problem('not-allowed', 'Everyone shares this demo account, so it cannot be deleted.');
     const account = await AccountRow.findByPk(id, { rejectOnEmpty: true });
     if (account.email) await accountByPassword(account.email, body.password ?? '');
     else if (body.word !== DELETE_WORD) {
-      throw new Problem('invalid-request', `Type ${DELETE_WORD} to delete everything that was recorded here.`);
+      throw new Problem('invalid-request', `Type ${DELETE_WORD} to delete everything you recorded here.`);
     }
     const removed = await removeAccount(id, parts);
     forgetCookie(request, response);
@@ -136,7 +136,7 @@ export function accountRoutes(isDemo: boolean, parts: RemovalParts): Router {
 
   serve(router, ENDPOINTS.endSession, async ({ params }) => {
     const row = await SessionRow.findOne({ where: { id: params.id, owner: accountId()! } });
-    if (!row) throw new Problem('not-found', 'There is no such device.');
+    if (!row) throw new Problem('not-found', 'This device is no longer signed in.');
     await refuseLosing(row);
     await row.destroy();
     return { isSignedOut: true };

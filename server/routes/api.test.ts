@@ -136,7 +136,7 @@ describe('a recording', () => {
     const sound = await ask('GET', `/recordings/${recording.id}/sound`);
     expect(sound).toMatchObject({
       status: 410,
-      body: { code: 'sound-missing', safe: expect.stringContaining('still here') },
+      body: { code: 'sound-missing', safe: expect.stringContaining('are safe') },
     });
     expect(await get(recording.id)).toMatchObject({ hasSound: false, passages: recording.passages });
   });

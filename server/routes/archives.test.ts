@@ -109,12 +109,12 @@ test('what is no archive is refused in a sentence, and nothing is changed', asyn
   const device = await filled('poplars');
   expect(await bringBack(device, Buffer.from('RIFF this is a sound'))).toMatchObject({
     ...{ state: 'failed', needsPassphrase: false },
-    problem: expect.stringContaining('This is no whole archive'),
+    problem: expect.stringContaining('This is not a complete Immeld backup'),
   });
   expect(await device.recordings()).toHaveLength(2);
   const { bytes } = await archiveOf(device);
   const other = await someone();
-  expect((await bringBack(other, bytes)).problem).toContain('in another account');
+  expect((await bringBack(other, bytes)).problem).toContain('belong to another account');
   expect(await other.recordings()).toEqual([]);
 });
 

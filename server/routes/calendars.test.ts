@@ -118,10 +118,10 @@ describe('calendars', () => {
 
   it.each([
     ['a file that is no calendar', { name: 'x', content: 'hello' }, 'not an iCalendar file'],
-    ['both at once', { name: 'x', content, address: 'https://x.example/c.ics' }, 'not both'],
-    ['neither', { name: 'x' }, 'not both'],
-    ['an address that is none', { name: 'x', address: 'calendar' }, 'begins with https://'],
-    ['no name', { name: ' ', content }, 'needs a name'],
+    ['both at once', { name: 'x', content, address: 'https://x.example/c.ics' }, 'either the address'],
+    ['neither', { name: 'x' }, 'either the address'],
+    ['an address that is none', { name: 'x', address: 'calendar' }, 'must begin with https://'],
+    ['no name', { name: ' ', content }, 'Enter a name'],
   ])('refuse %s', async (_, body, sentence) => {
     const refused = await ask('POST', '/calendars', body);
     expect(refused.status).toBe(400);
@@ -153,7 +153,7 @@ describe('a feed', () => {
   it('that does not answer is refused with a sentence', async () => {
     const refused = await ask('POST', '/calendars', { name: 'x', address: 'http://127.0.0.1:9/none.ics' });
     expect(refused.status).toBe(400);
-    expect(refused.body.detail).toContain('does not answer');
+    expect(refused.body.detail).toContain('cannot be reached');
   });
 
   it('ships as a stand-in that is read like any other', async () => {
@@ -193,6 +193,6 @@ describe('spoken asides', () => {
   it('that were never closed say so', async () => {
     const aside = { from: 3, to: 10, startMs: 1500, endMs: 5000, text: 'ask Bram', isClosed: false };
     pool.answer = async () => ({ ...SPOKEN, asides: [aside] });
-    expect((await recorded(`${DAY}T20:30:00`)).slips[0]!.text).toContain('It was not closed');
+    expect((await recorded(`${DAY}T20:30:00`)).slips[0]!.text).toContain('closing phrase missing');
   });
 });

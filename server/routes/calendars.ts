@@ -20,7 +20,7 @@ const DAY_MS = 86_400_000;
 
 async function find(id: string): Promise<CalendarRow> {
   const row = await CalendarRow.findByPk(id);
-  if (!row) throw new Problem('not-found', 'There is no such calendar.');
+  if (!row) throw new Problem('not-found', 'This calendar no longer exists.');
   return row;
 }
 

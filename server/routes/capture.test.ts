@@ -168,8 +168,8 @@ describe('slips', () => {
   });
 
   it.each([
-    ['a mark without its kind', { mark: null }, 'A mark needs its kind.'],
-    ['a moment before the beginning', { startMs: -1 }, 'A slip stands at a moment of the recording.'],
+    ['a mark without its kind', { mark: null }, 'The mark needs a kind.'],
+    ['a moment before the beginning', { startMs: -1 }, 'The slip needs a time in the recording.'],
     ['too many words', { text: 'x'.repeat(5001) }, 'at most 5,000 characters'],
   ])('refuses %s', async (_, part, sentence) => {
     const id = await bringIn();
@@ -355,7 +355,7 @@ describe('one more thing', () => {
     );
     expect(pool.tasks.at(-1)!.moreSoundFiles).toHaveLength(1);
     expect((await get(id)).slips).toMatchObject([
-      { kind: 'seam', startMs: 8000, text: expect.stringContaining('2026-03-10 09:15') },
+      { kind: 'seam', startMs: 8000, text: expect.stringContaining('10 Mar 2026, 9:15') },
     ]);
     // The device may ask for its receipt, and send it again, without a second seam.
     const receipt = await json<{ recordingId: string; sha256: string }>('GET', `/captures/${captureId}`);

@@ -19,7 +19,7 @@ export function captureRoutes(): Router {
       }
       if (sound) return { recordingId: added!.id, sha256: sound.sha256, sizeBytes: sound.sizeBytes };
     }
-    if (!recording) throw new Problem('not-found', 'Nothing of this capture has arrived yet.');
+    if (!recording) throw new Problem('not-found', 'No part of this recording has arrived yet.');
     return { recordingId: recording.id, sha256: recording.sha256, sizeBytes: recording.sizeBytes };
   });
   return router;

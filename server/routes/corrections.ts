@@ -21,12 +21,12 @@ export function correctionRoutes(sounds: SoundStore): Router {
   const router = Router();
   const find = async (id: string): Promise<Recording> => {
     const recording = await Recording.findByPk(id);
-    if (!recording) throw new Problem('not-found', 'There is no such recording here. It may have been removed.');
+    if (!recording) throw new Problem('not-found', 'This recording no longer exists.');
     return recording;
   };
   const findVersion = async (recordingId: string, id: string): Promise<TranscriptVersion> => {
     const version = await TranscriptVersion.findOne({ where: { id, recordingId } });
-    if (!version) throw new Problem('not-found', 'There is no such version of this text.');
+    if (!version) throw new Problem('not-found', 'This version no longer exists.');
     return version;
   };
 

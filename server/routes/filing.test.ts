@@ -105,10 +105,10 @@ describe('many recordings at once', () => {
     await ask('POST', '/recordings/batch', { ids: [], noteIds: [first], removeTags: ['ONE'], isFavourite: true });
     expect(await noteOf(first)).toMatchObject({ tags: ['two'], isFavourite: true });
     const binned = await ask<Done>('POST', '/recordings/batch', { ids: [], noteIds: [second], isBinned: true });
-    expect(binned.text).toBe('“Note without a title” is in the bin for 30 days.');
+    expect(binned.text).toBe('“Untitled note” is in the bin for 30 days.');
     expect((await noteOf(second)).isBinned).toBe(true);
     expect((await ask<Done>('POST', '/recordings/batch', { ids: [], noteIds: [id], isArchived: true })).text).toBe(
-      'None of them is here any more.',
+      'These items no longer exist.',
     );
   });
 
@@ -151,7 +151,7 @@ describe('folders', () => {
     const outer = await folder('Outer');
     const inner = await folder('Inner', outer.id);
     expect(await ask('PATCH', `/folders/${outer.id}`, { parentId: inner.id })).toMatchObject({
-      detail: 'A folder cannot lie inside itself.',
+      detail: 'A folder cannot be inside itself.',
     });
     expect(await ask('PATCH', `/folders/${outer.id}`, { parentId: outer.id })).toMatchObject({ status: 400 });
   });
@@ -184,7 +184,7 @@ describe('tags', () => {
     await ask('PATCH', `/recordings/${a}`, { tags: ['plnting', 'both'] });
     await ask('PATCH', `/recordings/${b}`, { tags: ['planting', 'both'] });
     const joined = await ask<Done>('PATCH', '/tags/plnting', { name: 'Planting' });
-    expect(joined.text).toBe('The tags plnting and Planting are one.');
+    expect(joined.text).toBe('The tags plnting and Planting are merged.');
     expect((await get(a)).tags).toEqual(['both', 'planting']);
     await undo(joined.deedId);
     expect((await get(a)).tags).toEqual(['both', 'plnting']);
@@ -239,7 +239,7 @@ describe('the history', () => {
     expect((await get(id)).isFavourite).toBe(false);
     expect(await ask('POST', `/history/${deed!.id}/undo`)).toMatchObject({
       status: 409,
-      detail: 'This was undone already.',
+      detail: 'This change has already been undone.',
     });
   });
 });

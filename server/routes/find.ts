@@ -16,7 +16,7 @@ export function findRoutes(database: FindDatabase): Router {
   );
   serve(router, ENDPOINTS.getRelated, async ({ params }) => {
     const items = await besidesRecording(database, params.id);
-    if (!items) throw new Problem('not-found', 'There is no such recording here. It may have been removed.');
+    if (!items) throw new Problem('not-found', 'This recording no longer exists.');
     return { items, linkedFrom: await linkedFrom({ toRecordingId: params.id }) };
   });
   return router;

@@ -126,7 +126,7 @@ describe('finding', () => {
 
   it('refuses more than 5,000 characters in a sentence', async () => {
     expect(await send('GET', `/find?q=${'x'.repeat(5001)}`)).toMatchObject({
-      detail: 'At most 5,000 characters can be looked for.',
+      detail: 'The search may have at most 5,000 characters.',
     });
   });
 
@@ -202,5 +202,5 @@ it('puts related recordings beside one, with the reason', async () => {
     text: 'The roots of the limes reach the gas pipe by the wall.',
   });
   const { items } = await send<{ items: Related[] }>('GET', `/recordings/${ids['quay']}/related`);
-  expect(items.find((i) => i.id === other)!.reason).toMatch(/^both speak of /);
+  expect(items.find((i) => i.id === other)!.reason).toMatch(/^both mention /);
 });

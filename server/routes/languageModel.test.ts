@@ -68,7 +68,7 @@ it('is off to begin with, and its token is never told', async () => {
   const { body } = await askJson<LanguageModel>(server, 'GET', '/language-model');
   expect(body).toMatchObject({ isOn: false, address: '', hasToken: false, hasAgreed: false });
   expect((await make()).status).toBe(400);
-  expect((await change({ isOn: true })).body.detail).toContain('address first');
+  expect((await change({ isOn: true })).body.detail).toContain('of your language model first');
   expect((await change({ address: 'ftp://x' })).status).toBe(400);
   const changed = await change({ address: modelAddress, token: 'secret-token', model: 'stand-in', isOn: true });
   expect(changed.body).toMatchObject({ isOn: true, hasToken: true, isStandIn: true });
@@ -78,7 +78,7 @@ it('is off to begin with, and its token is never told', async () => {
 });
 
 it('sends nothing before the person has seen what is sent, and then just that', async () => {
-  expect((await make()).detail).toContain('what is sent');
+  expect((await make()).detail).toContain('Review what will be sent');
   const { body } = await askJson<ModelRequest>(server, 'POST', `/recordings/${recordingId}/model-request`, {
     template,
   });
@@ -100,19 +100,19 @@ it('writes a write-up word by word, whose lines lead to their moments; what rest
   expect(problem).toBeUndefined();
   expect(sheet!.isByModel).toBe(true);
   const written = sheet!.sections.flatMap((s) => s.groups.flatMap((g) => g.lines));
-  expect(written.filter((l) => l.isUncited).map((l) => l.text)).toEqual(['This sentence is the stand-in’s own.']);
+  expect(written.filter((l) => l.isUncited).map((l) => l.text)).toEqual(['The stand-in wrote this sentence itself.']);
   expect(written.find((l) => l.text.startsWith('We decided'))!.startMs).toBe(0);
 });
 
 it.each<[string, RequestHandler, RegExp]>([
-  ['refuses the token', (_, r) => void r.status(401).end(), /refused the token/],
-  ['is not there', (_, r) => void r.status(404).end(), /no language model/],
-  ['is asked too often', (_, r) => void r.status(429).end(), /too often/],
+  ['refuses the token', (_, r) => void r.status(401).end(), /rejected the token/],
+  ['is not there', (_, r) => void r.status(404).end(), /not belong to a language model|no language model/],
+  ['is asked too often', (_, r) => void r.status(429).end(), /too many requests/],
   ['has an error', (_, r) => void r.status(500).end(), /error 500/],
   ['writes nonsense', (_, r) => void r.type('text/event-stream').end('data: {nonsense\n\n'), /could not be read/],
-  ['is no model', (_, r) => void r.type('html').end('<p>Hello</p>'), /no language model/],
-  ['hangs up', (_, r) => void r.destroy(), /does not answer/],
-  ['writes nothing', (_, r) => void r.type('text/event-stream').end('data: [DONE]\n\n'), /nothing that can be used/],
+  ['is no model', (_, r) => void r.type('html').end('<p>Hello</p>'), /not belong to a language model|no language model/],
+  ['hangs up', (_, r) => void r.destroy(), /cannot be reached/],
+  ['writes nothing', (_, r) => void r.type('text/event-stream').end('data: [DONE]\n\n'), /could not be used/],
 ])('one that %s: the built-in way makes the write-up, and it is said why', async (_, handler, sentence) => {
   misbehave = handler;
   const { sheet, problem } = (await make()).lines.at(-1)!;
@@ -125,7 +125,7 @@ it('one that is silent is given up after the time that is set', async () => {
   misbehave = (_, response) =>
     void response.type('text/event-stream').write('data: {"choices":[{"delta":{"content":"## "}}]}\n\n');
   expect((await trial()).body).toMatchObject({
-    detail: 'The language model was silent for 5 seconds.',
+    detail: 'The language model did not answer for 5 seconds.',
     safe: 'Nothing was changed.',
   });
 });

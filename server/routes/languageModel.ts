@@ -31,13 +31,13 @@ const view = (row: LanguageModelRow): LanguageModel => ({
 });
 
 function targetOf({ address, model, token, timeoutSeconds }: LanguageModelRow): ChatTarget {
-  if (!address) throw new Problem('invalid-request', 'No address of a language model is given yet.');
+  if (!address) throw new Problem('invalid-request', 'Add the address of your language model first.');
   return { address, model, token: token && unseal(token), timeoutSeconds };
 }
 
 async function asked(recordingId: string, template: Template) {
   const recording = await Recording.findByPk(recordingId);
-  if (!recording) throw new Problem('not-found', 'There is no such recording.');
+  if (!recording) throw new Problem('not-found', 'This recording no longer exists.');
   const all = sentencesOf(await passagesOf(recording.id));
   const sent = sentencesToSend(all);
   return { recording, sentences: all.length, sent, messages: promptFor(template, sent) };
@@ -55,7 +55,7 @@ export function languageModelRoutes(outside: Outside): Router {
     const isElsewhere = rest.address !== undefined && rest.address !== row.address;
     row.set({ ...rest, ...(isElsewhere ? { hasAgreed: false } : {}) });
     if (token !== undefined) row.set({ token: token ? seal(token) : null });
-    if (row.isOn && !row.address) throw new Problem('invalid-request', 'Give its address first.');
+    if (row.isOn && !row.address) throw new Problem('invalid-request', 'Add the address of your language model first.');
     return view(await row.save());
   });
   serve(router, ENDPOINTS.tryLanguageModel, async () => {
@@ -80,8 +80,9 @@ export function languageModelRoutes(outside: Outside): Router {
   serve(router, ENDPOINTS.makeModelSheet, async ({ params, body: { template }, response }) => {
     const { recording, sent, messages } = await asked(params.id, template);
     const row = await current();
-    if (!row.isOn) throw new Problem('invalid-request', 'The language model is switched off.');
-    if (!row.hasAgreed) throw new Problem('invalid-request', 'Look at what is sent first.');
+    if (!row.isOn)
+      throw new Problem('invalid-request', 'The language model is switched off. Switch it on in the settings.');
+    if (!row.hasAgreed) throw new Problem('invalid-request', 'Review what will be sent first.');
     const target = targetOf(row);
     response.type('application/x-ndjson');
     const line = (said: ModelLine) => void response.write(`${JSON.stringify(said)}\n`);
@@ -100,7 +101,7 @@ export function languageModelRoutes(outside: Outside): Router {
     }
     if (gone.signal.aborted) return;
     const byModel = problem ? [] : sectionsOfAnswer(answer, template, sent);
-    if (!problem && byModel.length === 0) problem = 'The language model wrote nothing that can be used.';
+    if (!problem && byModel.length === 0) problem = 'The language model’s answer could not be used.';
     const sections = problem ? await sectionsOf(recording.id, template) : byModel;
     const sheet = sheetView(await keepSheet(recording.id, template, sections, !problem));
     line({ sheet, ...(problem ? { problem } : {}) });

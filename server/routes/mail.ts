@@ -19,7 +19,7 @@ export function mailRoutes(mailer: Mailer, files: BackgroundFiles): Router {
     ...{ windowMs: HOUR_MS, limit: MOST_IN_AN_HOUR, standardHeaders: 'draft-8', legacyHeaders: false },
     keyGenerator: () => accountId() ?? '',
     handler: () => {
-      throw new Problem('too-many', 'That were many mails for an hour. Wait a while, then go on.');
+      throw new Problem('too-many', 'Too many emails this hour. Try again later.');
     },
   });
   serve(router, ENDPOINTS.getMail, async () => ({
@@ -34,7 +34,7 @@ export function mailRoutes(mailer: Mailer, files: BackgroundFiles): Router {
     if ((await fs.promises.stat(file.path)).size > LARGEST_MAIL_BYTES) {
       throw new Problem(
         'too-large',
-        'The file is too large for a mail. Share it by a link instead.',
+        'The file is too large for an email. Share it by link instead.',
         'Nothing was sent.',
       );
     }

@@ -49,7 +49,7 @@ describe('a note', () => {
     });
     expect(late).toMatchObject({
       status: 409,
-      safe: 'Both texts are safe: the other one in the note, yours on this page.',
+      safe: 'Both versions are safe: the other one in the note, yours on this page.',
     });
     expect((await ask<Note>('GET', `/notes/${first.id}`)).firstWords).toBe('two');
   });
@@ -145,7 +145,7 @@ describe('the note of a day', () => {
   it('refuses a day that is none and words that are none', async () => {
     expect(await ask('POST', '/days/2026-02-31x/words', { text: 'x', at: '08:15' })).toMatchObject({ status: 404 });
     expect(await ask('POST', '/days/2026-03-09/words', { text: '  ', at: '08:15' })).toMatchObject({
-      detail: 'Write some words.',
+      detail: 'Write something first.',
     });
   });
 });

@@ -18,7 +18,7 @@ import type { SoundStore } from '../storage/soundStore';
 import { NOTE_INCLUDES, noteCard, noteView } from '../views/noteView';
 import { serve } from './serve';
 
-const notFound = () => new Problem('not-found', 'There is no such note here. It may have been removed.');
+const notFound = () => new Problem('not-found', 'This note no longer exists.');
 const MOST_NOTES = 500;
 const MOST_TARGETS = 8;
 
@@ -77,9 +77,9 @@ export function noteRoutes(database: Sequelize, reader: FindDatabase, sounds: So
       const name = `“${titleOfNote(note)}”`;
       const text =
         body.isBinned !== undefined
-          ? `${name} is ${body.isBinned ? 'in the bin for 30 days' : 'out of the bin'}.`
+          ? `${name} is ${body.isBinned ? 'in the bin for 30 days' : 'restored'}.`
           : body.isArchived !== undefined
-            ? `${name} is ${body.isArchived ? 'in' : 'out of'} the archive.`
+            ? `${name} is ${body.isArchived ? 'in' : 'no longer in'} the archive.`
             : `${name} was changed.`;
       return { text, count: 1 };
     });
@@ -94,7 +94,7 @@ export function noteRoutes(database: Sequelize, reader: FindDatabase, sounds: So
   serve(router, ENDPOINTS.quoteInNote, async ({ params, body }) => {
     const note = await find(params.id);
     if (!(await Recording.count({ where: { id: body.recordingId } }))) {
-      throw new Problem('not-found', 'There is no such recording.');
+      throw new Problem('not-found', 'This recording no longer exists.');
     }
     await database.transaction((transaction) => addQuotation(note, body, transaction));
     return answer(note.id);

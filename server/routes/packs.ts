@@ -22,7 +22,7 @@ async function describePack(folder: string): Promise<Pack> {
       return { address: `${PACKS_PATH}/${MODEL_NAME}/${name}`, sizeBytes: size, sentBytes: sent.size, sha256 };
     }),
   );
-  return { name: MODEL_NAME, title: 'English, words while you speak', language: 'en', licence: 'MIT', files };
+  return { name: MODEL_NAME, title: 'English, live words', language: 'en', licence: 'MIT', files };
 }
 
 /** The packs that a device may fetch, and their files. */

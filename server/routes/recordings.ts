@@ -25,7 +25,7 @@ import { makeUsualWriteUp } from '../writeUps/usual';
 import { asFile } from './asFile';
 import { serve } from './serve';
 
-const notFound = () => new Problem('not-found', 'There is no such recording here. It may have been removed.');
+const notFound = () => new Problem('not-found', 'This recording no longer exists.');
 
 async function find(id: string, transaction?: Transaction): Promise<Recording> {
   const recording = await Recording.findByPk(id, transaction ? { transaction } : {});
@@ -48,8 +48,8 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
     if (fs.existsSync(file)) return file;
     throw new Problem(
       'sound-missing',
-      'The sound of this recording is not on the disk any more.',
-      'The text, the notes and the to-dos are still here.',
+      'The audio of this recording is missing from the server’s disk.',
+      'The text, the notes and the to-dos are safe.',
     );
   };
 
@@ -122,10 +122,10 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
     const recording = await find(params.id);
     const target = path.join(sounds.uploadFolder, `${randomUUID()}.cleaned.m4a`);
     const gone = new AbortController();
-    response.once('close', () => gone.abort(new Error('Nobody waits for it any more.')));
+    response.once('close', () => gone.abort(new Error('This file is no longer needed.')));
     try {
       await cleanInBackground(soundFileOf(recording), target, query, gone.signal);
-      asFile(response, `${recording.title ?? recording.suggestion.title ?? recording.fileName}, cleaned.m4a`);
+      asFile(response, `${recording.title ?? recording.suggestion.title ?? recording.fileName}, cleaned up.m4a`);
       await sendPersonsFile(response, target, { shows: ['sound'] });
     } catch (error) {
       if (!gone.signal.aborted) throw error;
@@ -137,8 +137,7 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
   serve(router, ENDPOINTS.getVideo, async ({ params, response }) => {
     const { video } = await find(params.id);
     const file = video && sounds.pathOf(video.file);
-    if (!file || !fs.existsSync(file))
-      throw new Problem('not-found', 'There is no moving picture with this recording.');
+    if (!file || !fs.existsSync(file)) throw new Problem('not-found', 'This recording has no video.');
     await sendPersonsFile(response, file, { shows: ['sound', 'video'], asVideo: true });
   });
 

@@ -112,7 +112,7 @@ it('finds no place in what lies in the bin', async () => {
 });
 
 it.each([
-  ['nothing to look for', { find: ' ', by: 'x', matchesCase: false }, 'Type the words'],
+  ['nothing to look for', { find: ' ', by: 'x', matchesCase: false }, 'Enter the words'],
   ['marks only', { find: '-', by: 'x', matchesCase: false }, 'letters or digits'],
 ])('refuses %s', async (_, body, sentence) => {
   const refused = await ask<ProblemDetails>('POST', '/replacements/preview', body);

@@ -39,7 +39,7 @@ export function shareLinkRoutes(visits: Visits): Router {
   const router = Router();
   const find = async (id: string): Promise<ShareLinkRow> => {
     const row = await ShareLinkRow.findByPk(id);
-    if (!row) throw new Problem('not-found', 'There is no such link.');
+    if (!row) throw new Problem('not-found', 'This link no longer exists.');
     return row;
   };
   serve(router, ENDPOINTS.listShareLinks, async () => {
@@ -78,7 +78,7 @@ export function serveSharedPages(application: Express, sounds: SoundStore, visit
   router.get('/s/page.js', (_request, response) => void response.type('js').send(SHARED_SCRIPT));
   router.get('/s/fonts/:name', (request, response) => {
     const file = FONTS[String(request.params['name'])];
-    if (!file) throw new Problem('not-found', 'There is nothing at this address.');
+    if (!file) throw new Problem('not-found', 'This page does not exist.');
     response.set('Cache-Control', 'public, max-age=86400');
     return sendKept(response, file);
   });
@@ -113,7 +113,7 @@ export function serveSharedPages(application: Express, sounds: SoundStore, visit
     if (!link) return nothing(response);
     if (!visits.mayTry(link.id)) {
       response.status(429).type('html');
-      return void response.send(passwordPage('That was tried too often. Wait a quarter of an hour, then try again.'));
+      return void response.send(passwordPage('Too many attempts. Wait 15 minutes, then try again.'));
     }
     const { password } = (request.body ?? {}) as { password?: unknown };
     const isRight =
@@ -123,7 +123,7 @@ export function serveSharedPages(application: Express, sounds: SoundStore, visit
       (await verify(link.passwordHash, password));
     if (!isRight) {
       visits.wasWrong(link.id);
-      return void response.status(403).type('html').send(passwordPage('That is not the password.'));
+      return void response.status(403).type('html').send(passwordPage('Wrong password.'));
     }
     if (!(await countOpening(link))) return nothing(response);
     letIn(response, link);

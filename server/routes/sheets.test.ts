@@ -40,9 +40,9 @@ it('templates that ship are copied, changed, removed and had back', async () => 
 it('refuses a template that is none, in a sentence', async () => {
   const add = (template: unknown) => askJson<ProblemDetails>(server, 'POST', '/templates', { template });
   const wrong = await add({ name: 'x', sections: [{ content: 'horoscope' }] });
-  expect([wrong.status, wrong.body.detail]).toEqual([400, 'There is no content called "horoscope".']);
+  expect([wrong.status, wrong.body.detail]).toEqual([400, '“horoscope” is not a kind of content.']);
   expect((await add({ name: 'x', sections: [{ content: 'text', include: 'other' }] })).status).toBe(400);
-  expect((await add({ name: '', sections: [{ content: 'text' }] })).body.detail).toBe('A template needs a name.');
+  expect((await add({ name: '', sections: [{ content: 'text' }] })).body.detail).toBe('Enter a name for the template.');
   expect((await askJson(server, 'PATCH', '/templates/minutes', { isRemoved: true })).status).toBe(404);
 });
 
@@ -71,7 +71,7 @@ it('a write-up is made, made again in another way, and once only by a template',
   await ask('POST', `/history/${dropped.deedId}/undo`);
   expect((await list()).items).toHaveLength(1);
   const preview = await ask<{ sections: MadeSection[] }>('POST', `/recordings/${recordingId}/preview`, { template });
-  expect(preview.sections[0]!.heading).toBe('In short');
+  expect(preview.sections[0]!.heading).toBe('Summary');
   expect((await list()).items).toHaveLength(1);
 });
 
@@ -110,7 +110,7 @@ it('kept without a word about its to-dos it accepts none: they stand in the note
   const sheet = await ask<Sheet>('POST', `/recordings/${recordingId}/sheets`, { template });
   const { noteId } = await ask<{ noteId: string }>('POST', `/sheets/${sheet.id}/note`, {});
   const text = JSON.stringify((await ask<Note>('GET', `/notes/${noteId}`)).body);
-  expect(text).toContain('Order the oaks (proposed)');
+  expect(text).toContain('Order the oaks (suggested)');
   expect(text).not.toContain(todo.id);
   const { items } = await ask<{ items: Todo[] }>('GET', '/todos?state=pencil');
   expect(items.map((t) => t.id)).toContain(todo.id);
@@ -132,7 +132,7 @@ describe('of several recordings', () => {
     expect((await describeScope({ ...scope, tag: 'lock' })).recordings.map((r) => r.id)).toEqual([recordingId]);
     expect((await describeScope({ ...scope, to: '1999-12-31' })).recordings).toEqual([]);
 
-    const template = { name: 'Decided', sections: [{ heading: 'Decided', content: 'decisions', hasTimes: true }] };
+    const template = { name: 'Decisions', sections: [{ heading: 'Decisions', content: 'decisions', hasTimes: true }] };
     const make = () => ask<Sheet>('POST', '/together/sheets', { scope, template });
     const first = await make();
     expect(
@@ -145,7 +145,7 @@ describe('of several recordings', () => {
     expect((await list()).map((s) => s.id)).toEqual([second.id]);
     const { noteId } = await ask<{ noteId: string }>('POST', `/sheets/${second.id}/note`, {});
     const note = await ask<Note>('GET', `/notes/${noteId}`);
-    expect(note.title).toBe('Decided: Locks');
+    expect(note.title).toBe('Decisions: Locks');
     expect(JSON.stringify(note.body)).toContain(other);
     expect(await list()).toEqual([]);
   });
@@ -154,20 +154,20 @@ describe('of several recordings', () => {
     const scope = { from: '1999-01-01', to: '1999-12-31' };
     const template = await shipped('minutes');
     const { status, body } = await askJson<ProblemDetails>(server, 'POST', '/together/sheets', { scope, template });
-    expect([status, body.detail]).toEqual([400, 'There is no transcribed recording among these.']);
+    expect([status, body.detail]).toEqual([400, 'None of these recordings is transcribed yet.']);
     expect((await askJson(server, 'POST', '/together', { scope: { colour: 'green' } })).status).toBe(400);
   });
 });
 
 it('what is kept stays in its place when the rest is made again', async () => {
   const section = (heading: string, content: string) => ({ heading, content, isOptional: false });
-  const template = { name: 'Two', sections: [section('Decided', 'decisions'), section('Asked', 'questions')] };
+  const template = { name: 'Two', sections: [section('Decisions', 'decisions'), section('Asked', 'questions')] };
   const sheet = await ask<Sheet>('POST', `/recordings/${recordingId}/sheets`, { template });
   const kept = sheet.sections[0];
   const next = { name: 'Two', sections: [section('Asked', 'questions'), section('Said', 'text')] };
   const again = await ask<Sheet>('PATCH', `/sheets/${sheet.id}`, { template: next, kept: [0] });
   expect(again.sections.map((s) => [s.heading, s.isKept])).toEqual([
-    ['Decided', true],
+    ['Decisions', true],
     ['Asked', false],
     ['Said', false],
   ]);

@@ -26,13 +26,13 @@ const templateView = ({ id, template }: TemplateRow): KeptTemplate => ({ id, isS
 
 async function recordingBy(id: string): Promise<Recording> {
   const recording = await Recording.findByPk(id);
-  if (!recording) throw new Problem('not-found', 'There is no such recording.');
+  if (!recording) throw new Problem('not-found', 'This recording no longer exists.');
   return recording;
 }
 
 async function sheetBy(id: string): Promise<SheetRow> {
   const sheet = await SheetRow.findByPk(id);
-  if (!sheet) throw new Problem('not-found', 'There is no such write-up, or it is a note by now.');
+  if (!sheet) throw new Problem('not-found', 'This write-up no longer exists, or it is already saved as a note.');
   return sheet;
 }
 
@@ -50,7 +50,11 @@ export function sheetRoutes(database: Sequelize): Router {
   );
   serve(router, ENDPOINTS.changeTemplate, async ({ params, body }) => {
     const row = await TemplateRow.findByPk(params.id);
-    if (!row) throw new Problem('not-found', 'There is no such template of your own. Those that ship can be copied.');
+    if (!row)
+      throw new Problem(
+        'not-found',
+        'This template is not one of yours. Copy a template that comes with Immeld to edit it.',
+      );
     const { template, isRemoved } = body;
     return doing(database, async (deed) => {
       if (isRemoved) await deed.destroy(row);
@@ -138,7 +142,7 @@ export function sheetRoutes(database: Sequelize): Router {
       const body = writeUpAsNote(sheet.sections, recording?.id ?? null, (todoId) => accepted.has(todoId));
       await writeBody(note, body, deed.transaction);
       await deed.destroy(sheet);
-      return { text: `“${sheet.template.name}” is a note.`, count: 1 };
+      return { text: `“${sheet.template.name}” is saved as a note.`, count: 1 };
     });
     return { noteId, done };
   });

@@ -32,7 +32,7 @@ import { Recording } from '../models/recording';
 import { TodoRow } from '../models/todo';
 import { serve } from './serve';
 
-const missing = (what: string) => new Problem('not-found', `There is no such ${what}. It may have been removed.`);
+const missing = (what: string) => new Problem('not-found', `This ${what} no longer exists.`);
 
 const SHOWN = 'binned_at IS NULL AND archived_at IS NULL';
 
@@ -110,9 +110,9 @@ export function shelfRoutes(database: Sequelize): Router {
         bins !== undefined
           ? bins
             ? `“${before}” is removed. Its recordings stay under Everything.`
-            : `“${before}” is back.`
+            : `“${before}” is restored.`
           : rest.name !== undefined && rest.name !== before
-            ? `“${before}” is called “${row.name}”.`
+            ? `“${before}” is now called “${row.name}”.`
             : rest.parentId !== undefined || position !== undefined
               ? `“${before}” was moved.`
               : `“${before}” was changed.`;
@@ -134,7 +134,9 @@ export function shelfRoutes(database: Sequelize): Router {
         return { text: `The tag ${before} is ${body.isPinned ? 'pinned' : 'no longer pinned'}.`, count: 1 };
       const isJoined = await renameTag(tag, body.name, deed);
       return {
-        text: isJoined ? `The tags ${before} and ${body.name} are one.` : `The tag ${before} is called ${body.name}.`,
+        text: isJoined
+          ? `The tags ${before} and ${body.name} are merged.`
+          : `The tag ${before} is now called ${body.name}.`,
         count: 1,
       };
     }),

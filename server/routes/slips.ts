@@ -17,7 +17,7 @@ const LARGEST_FILE = '50mb';
 const MOST_COMMENTS = 200;
 const PDF = 'application/pdf';
 
-const slipNotFound = () => new Problem('not-found', 'There is no such slip.');
+const slipNotFound = () => new Problem('not-found', 'This slip no longer exists.');
 
 /** Adds what is not here yet; a to-do mark with words becomes a to-do on the list. Sent again it changes nothing. */
 export async function addSlips(recordingId: string, slips: readonly NewSlip[]): Promise<void> {
@@ -57,7 +57,7 @@ export function slipRoutes(sounds: SoundStore): Router {
 
   serve(router, ENDPOINTS.addSlips, async ({ params, body }) => {
     if (!(await Recording.count({ where: { id: params.id } }))) {
-      throw new Problem('not-found', 'There is no such recording here. It may have been removed.');
+      throw new Problem('not-found', 'This recording no longer exists.');
     }
     await addSlips(params.id, body.slips);
     const rows = await SlipRow.findAll({ where: { recordingId: params.id, binnedAt: null }, order: ['startMs'] });
@@ -75,7 +75,7 @@ export function slipRoutes(sounds: SoundStore): Router {
     const slip = await find(params.id);
     if (!slip.comments.some((c) => c.id === body.id)) {
       if (slip.comments.length >= MOST_COMMENTS) {
-        throw new Problem('invalid-request', 'A slip may have at most 200 comments.', 'Your words are still here.');
+        throw new Problem('invalid-request', 'A slip can have up to 200 comments.', 'Your comment is still here.');
       }
       await slip.update({ comments: [...slip.comments, { ...body, writtenAt: new Date().toISOString() }] });
     }
@@ -93,7 +93,7 @@ export function slipRoutes(sounds: SoundStore): Router {
     const slip = await find(params.id);
     const bytes = request.body as Buffer;
     if (!Buffer.isBuffer(bytes) || bytes.length === 0) {
-      throw new Problem('invalid-request', 'This file is empty. Nothing was put into the margin.');
+      throw new Problem('invalid-request', 'This file is empty, so it was not added to the margin.');
     }
     const target = sounds.slipFilePath(slip.id);
     await fs.promises.writeFile(`${target}.part`, bytes);

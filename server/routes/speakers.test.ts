@@ -150,8 +150,8 @@ test('recognised again, whoever had a name keeps it', async () => {
 
 test('what cannot be done is said', async () => {
   const { id } = await talk();
-  expect((await give(id, { to: 'Jun' })).body.detail).toMatch(/whose passages/);
-  expect((await give(id, { from: 'Speaker 1', to: ' ' })).body.detail).toMatch(/needs a name/);
+  expect((await give(id, { to: 'Jun' })).body.detail).toMatch(/Choose a speaker/);
+  expect((await give(id, { from: 'Speaker 1', to: ' ' })).body.detail).toMatch(/Enter a name/);
   expect((await give(id, { from: 'Speaker 9', to: 'Jun' })).status).toBe(404);
   expect((await give(id, { from: 'Speaker 1', to: 'x'.repeat(61) })).status).toBe(400);
 });

@@ -44,7 +44,7 @@ it('keeps priority, notes, order and snoozing', async () => {
   const { status, body } = await askJson<{ detail: string }>(server, 'PATCH', `/todos/${todo.id}`, {
     priority: 'huge',
   });
-  expect([status, body.detail]).toEqual([400, 'A priority is high, middle or low.']);
+  expect([status, body.detail]).toEqual([400, 'The priority must be high, middle or low.']);
   expect((await askJson(server, 'PATCH', `/todos/${todo.id}`, { repeat: 'FREQ=SECONDLY' })).status).toBe(400);
   await change(todo.id, { isBinned: true });
 });
@@ -112,7 +112,7 @@ it('leaves as tasks that another program reads, and as a check list', async () =
 
   const list = await (await fetch(`${server.address}/api/todos.md`)).text();
   expect(list).toContain(
-    '## Quayside \\*limes\\*\n\n- [ ] Send the plan; all of it, to Otti (Jun, by 2026-05-12 09:30, high priority)',
+    '## Quayside \\*limes\\*\n\n- [ ] Send the plan; all of it, to Otti (Jun, by 12 May 2026, 9:30, high priority)',
   );
   expect(list).toContain(`[Walk, with; signs](${server.address}/recordings/${recordingId}?at=1500)`);
   expect(list).toContain('\n      Two\n      lines\n');

@@ -49,7 +49,7 @@ export function todoRoutes(): Router {
 
   serve(router, ENDPOINTS.addTodo, async ({ body }) => {
     if (body.recordingId && !(await Recording.count({ where: { id: body.recordingId } }))) {
-      throw new Problem('invalid-request', 'The recording of this to-do does not exist any more.');
+      throw new Problem('invalid-request', 'The recording of this to-do no longer exists.');
     }
     const known = body.id && (await TodoRow.findByPk(body.id, withRecording));
     if (known) return todoView(known);
@@ -63,7 +63,7 @@ export function todoRoutes(): Router {
 
   serve(router, ENDPOINTS.changeTodo, async ({ params, body }) => {
     const row = await TodoRow.findByPk(params.id, withRecording);
-    if (!row) throw new Problem('not-found', 'There is no such to-do.');
+    if (!row) throw new Problem('not-found', 'This to-do no longer exists.');
     const { isDone, isBinned, ...rest } = body;
     await row.sequelize.transaction(async (transaction) => {
       const wasDone = row.doneAt !== null;
@@ -140,7 +140,7 @@ export function serveTodoFeeds(application: Express): void {
   application.get(`${FEEDS}/:token.ics`, async (request, response) => {
     const token = /^[0-9a-f]{32}$/.exec(String(request.params['token']))?.[0];
     const row = token ? await TodoFeedRow.findOne({ where: { tokenHash: hashOf(token) } }) : null;
-    if (!row) throw new Problem('not-found', 'There is no calendar at this address, or it was taken back.');
+    if (!row) throw new Problem('not-found', 'This calendar address does not exist or was turned off.');
     const todos = await asAccount(row.accountId, () => todosIn('ink'));
     response.type(TASKS).set('Cache-Control', 'private, no-cache').set('X-Robots-Tag', 'noindex');
     response.send(todosAsCalendar(todos, addressOf(request), new Date()));

@@ -18,13 +18,13 @@ const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 const ABANDONED_AFTER_MS = 7 * 24 * 3600 * 1000;
 
 /** Insufficient Storage (RFC 4918, section 11.5). */
-const DISK_FULL = { status_code: 507, body: 'The disk of the server is full.\n' };
+const DISK_FULL = { status_code: 507, body: 'The server’s disk is full.\n' };
 const REFUSALS = {
   disk: DISK_FULL,
   quota: { status_code: 507, body: 'The storage of this account is full.\n' },
   'too many': { status_code: 429, body: 'Too many uploads at once. Wait until some have finished.\n' },
 } satisfies Record<Refusal, object>;
-const NO_UPLOAD = { status_code: 404, body: 'There is no such upload.\n' };
+const NO_UPLOAD = { status_code: 404, body: 'This upload no longer exists.\n' };
 /** Names that the package gives. */
 const UPLOAD_ID = /^[0-9a-f]{32}$/;
 
@@ -123,7 +123,7 @@ export async function recoverFinishedUploads(sounds: SoundStore, queue: JobQueue
       await fs.promises.rm(description, { force: true });
     } catch (error) {
       // One upload that cannot be read must not keep the others, or the server, from starting.
-      console.error(`The upload ${name} could not be taken up:`, error);
+      console.error(`The upload ${name} could not be resumed:`, error);
     }
   }
 }

@@ -12,7 +12,7 @@ export function writeUpRoutes(): Router {
 
   serve(router, ENDPOINTS.changeWriteUp, async ({ params, body }) => {
     const row = await WriteUpRow.findByPk(params.id);
-    if (!row) throw new Problem('not-found', 'There is no such write-up.');
+    if (!row) throw new Problem('not-found', 'This write-up no longer exists.');
     const { sentencesAsked } = body;
     const remade = sentencesAsked !== undefined && sentencesAsked !== row.sentencesAsked;
     const passages = remade

@@ -43,7 +43,7 @@ export async function makeShareLink({ item, password, ...choices }: NewShareLink
     item.kind === 'note'
       ? await NoteRow.count({ where: { id: item.id } })
       : await Recording.count({ where: { id: item.id } });
-  if (!isThere) throw new Problem('not-found', `There is no such ${item.kind}.`);
+  if (!isThere) throw new Problem('not-found', `This ${item.kind} no longer exists.`);
   const token = randomBytes(TOKEN_BYTES).toString('base64url');
   return ShareLinkRow.create({
     ...choices,

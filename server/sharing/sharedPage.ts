@@ -54,7 +54,7 @@ if (audio) {
 const end = () => {
   clearInterval(asking);
   if (audio) { audio.pause(); audio.removeAttribute('src'); audio.load(); audio.parentElement.remove(); }
-  document.querySelector('main').innerHTML = '<p class="gone" role="alert">This link was taken back.</p>';
+  document.querySelector('main').innerHTML = '<p class="gone" role="alert">This link was turned off.</p>';
 };
 const asking = setInterval(async () => {
   const answer = await fetch(location.pathname + '/open', { cache: 'no-store' }).catch(() => null);
@@ -87,7 +87,7 @@ export function sharedPage(
   pictures: ReadonlyMap<string, string>,
 ): string {
   const player = soundPath
-    ? `<div class="player" role="region" aria-label="Sound"><audio controls preload="metadata" src="${escapeHtml(soundPath)}" aria-label="The sound of ${escapeHtml(sheet.title)}"></audio></div>`
+    ? `<div class="player" role="region" aria-label="Audio"><audio controls preload="metadata" src="${escapeHtml(soundPath)}" aria-label="Audio of ${escapeHtml(sheet.title)}"></audio></div>`
     : '';
   const facts = sheet.facts.map((f) => `<p class="facts">${escapeHtml(f)}</p>`).join('\n');
   return page({
@@ -105,13 +105,13 @@ ${player}
 
 export const passwordPage = (problem: string | null): string =>
   page({
-    ...{ title: 'A password is needed', isListed: false },
+    ...{ title: 'Password needed', isListed: false },
     body: `${HEADER}
 <main>
-<h1>A password is needed</h1>
+<h1>Password needed</h1>
 <form method="post">
 ${problem ? `<p class="gone" role="alert">${escapeHtml(problem)}</p>` : ''}
-<label for="password">Whoever gave you the link knows it.</label>
+<label for="password">Ask the person who sent you the link.</label>
 <input id="password" name="password" type="password" autocomplete="off" required autofocus>
 <button type="submit">Open</button>
 </form>
@@ -120,10 +120,10 @@ ${problem ? `<p class="gone" role="alert">${escapeHtml(problem)}</p>` : ''}
 
 export const nothingPage = (): string =>
   page({
-    ...{ title: 'Nothing here', isListed: false },
+    ...{ title: 'Link not available', isListed: false },
     body: `${HEADER}
 <main>
-<h1>There is nothing here</h1>
-<p>This link does not open, or not any more. Ask whoever gave it to you for a new one.</p>
+<h1>This link is not available</h1>
+<p>It may have been turned off or has expired. Ask the person who sent it for a new one.</p>
 </main>`,
   });

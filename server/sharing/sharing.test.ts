@@ -115,7 +115,7 @@ it('opens as often as it may and no more, also when many come at once; a visit i
   const first = await open(once);
   const second = await open(once);
   expect([first.status, second.status]).toEqual([200, 404]);
-  expect(await second.text()).toContain('not any more');
+  expect(await second.text()).toContain('turned off or has expired');
   expect((await open(once, cookieOf(first))).status).toBe(200);
   const five = await made({ mostOpenings: 5 });
   const all = await Promise.all(Array.from({ length: 20 }, () => open(five)));
@@ -139,7 +139,7 @@ it('tells nothing about what is not there', async () => {
   const bodies = await Promise.all(
     ['A'.repeat(22), 'x', '..%2f..', 'A'.repeat(5000)].map(async (token) => {
       const response = await fetch(`${server.address}/s/${token}`);
-      return [response.status, (await response.text()).includes('There is nothing here')];
+      return [response.status, (await response.text()).includes('This link is not available')];
     }),
   );
   expect(bodies.slice(0, 3)).toEqual(bodies.slice(0, 3).map(() => [404, true]));
@@ -177,7 +177,7 @@ it('lets wrong passwords be tried again after a quarter of an hour, and visits e
 it('asks for its password, which nobody finds by trying a thousand times', async () => {
   const link = await made({ password: 'soft limes', withSound: true });
   const asked = await (await open(link)).text();
-  expect(asked).toContain('A password is needed');
+  expect(asked).toContain('Password needed');
   expect(asked).not.toContain('water');
   expect((await open(link, '', '/sound')).status).toBe(404);
   const right = await enter(link, 'soft limes');

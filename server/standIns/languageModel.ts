@@ -16,12 +16,12 @@ export function answerOfStandIn(messages: NonNullable<Asked['messages']>): strin
   const asked = messages.findLast((m) => m.role === 'user')?.content ?? '';
   const headings = [...asked.matchAll(/^## (.+)$/gm)].map((m) => m[1]!);
   const sentences = [...asked.matchAll(/^\[(\d+)\](?: \([^)]*\))? (.+)$/gm)].map((m) => ({ n: m[1]!, text: m[2]! }));
-  if (headings.length === 0 || sentences.length === 0) return 'This is the stand-in. It is there.';
+  if (headings.length === 0 || sentences.length === 0) return 'This is the stand-in. It is working.';
   const step = Math.max(1, Math.floor(sentences.length / (headings.length * 2)));
   return headings
     .map((heading, h) => {
       const lines = [0, 1].flatMap((i) => sentences[(h * 2 + i) * step] ?? []);
-      const invented = h === 0 ? ['- This sentence is the stand-in’s own.'] : [];
+      const invented = h === 0 ? ['- The stand-in wrote this sentence itself.'] : [];
       return [`## ${heading}`, ...lines.map((s) => `- ${s.text} [${s.n}]`), ...invented].join('\n');
     })
     .join('\n\n');

@@ -24,6 +24,6 @@ export async function keepPicture(sounds: SoundStore, name: string, bytes: unkno
 /** Answers with a picture that was kept. Throws Problem where there is none. */
 export async function sendPicture(sounds: SoundStore, pictureFile: string | null, response: Response): Promise<void> {
   const file = pictureFile && sounds.picturePath(pictureFile);
-  if (!file || !fs.existsSync(file)) throw new Problem('not-found', 'There is no such picture.');
+  if (!file || !fs.existsSync(file)) throw new Problem('not-found', 'This picture no longer exists.');
   await sendPersonsFile(response, file, { shows: ['picture'] });
 }

@@ -1,4 +1,5 @@
-import type { Todo } from '@immeld/core/contract/todos';
+import { dayInWords } from '@immeld/core/formats/times';
+import { PRIORITY_NAMES, type Todo } from '@immeld/core/contract/todos';
 import { markdownText as plain } from '@immeld/core/formats/markdownText';
 
 /** To-dos as a check list in Markdown (task list items of GFM), by project, with who, when and where it was said. */
@@ -14,11 +15,11 @@ export function todosAsCheckList(todos: readonly Todo[], address: string): strin
   const line = (t: Todo): string => {
     const more = [
       t.who && t.who !== 'me' ? t.who : null,
-      t.due ? `by ${t.due.replace('T', ' ')}` : null,
-      t.priority ? `${t.priority} priority` : null,
+      t.due ? `by ${dayInWords(t.due)}` : null,
+      t.priority ? `${PRIORITY_NAMES[t.priority]} priority` : null,
     ].filter(Boolean);
     const link = t.recordingId
-      ? ` ([${plain(t.recordingTitle ?? 'said here')}](${address}/recordings/${t.recordingId}?at=${t.startMs ?? 0}))`
+      ? ` ([${plain(t.recordingTitle ?? 'said in a recording')}](${address}/recordings/${t.recordingId}?at=${t.startMs ?? 0}))`
       : '';
     const notes = t.notes
       ? `\n${t.notes

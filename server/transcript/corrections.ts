@@ -37,7 +37,7 @@ export async function keepVersion(
 }
 
 const gone = () =>
-  new Problem('not-possible-now', 'This passage was replaced in the meantime.', 'Your words are still here.');
+  new Problem('not-possible-now', 'This passage was replaced in the meantime.', 'Your text is still here.');
 
 /** The rows as the person saw them: one after the other, none changed since. */
 async function seen(recordingId: string, replaced: Rewriting['replaced'], transaction: Transaction) {
@@ -52,8 +52,8 @@ async function seen(recordingId: string, replaced: Rewriting['replaced'], transa
   if (changed) {
     throw new Problem(
       'not-possible-now',
-      `This passage was changed elsewhere in the meantime. There it reads: ${changed.text}`,
-      'Your words are still here.',
+      `This passage was also changed elsewhere. The other text is: ${changed.text}`,
+      'Your text is still here.',
     );
   }
   return rows;

@@ -112,7 +112,7 @@ export async function applyReplacement(database: Sequelize, replacement: Replace
 /** Takes a replacement back where nothing has been changed since. */
 export async function undoReplacement(database: Sequelize, id: string): Promise<Replaced> {
   const row = await ReplacementRow.findByPk(id);
-  if (!row) throw new Problem('not-found', 'This replacement was taken back already, or never made.');
+  if (!row) throw new Problem('not-found', 'This replacement has already been undone, or it never existed.');
   return database.transaction(async (transaction) => {
     const rows = await PassageRow.findAll({ where: { id: row.passages.map((p) => p.passageId) }, transaction });
     const changes = row.passages.flatMap(({ passageId, revision, words }) => {

@@ -53,7 +53,7 @@ export async function giveTo(recording: Recording, { from, passageIds, to }: Spe
     if (rows.length === 0) {
       throw new Problem(
         'not-found',
-        'These passages are not there any more. The text may have been changed elsewhere.',
+        'These passages no longer exist. The text may have been changed on another device. Reload the page.',
       );
     }
     const before = new Set(rows.map((r) => r.speaker));

@@ -1,4 +1,5 @@
 import { MOST_RECORDINGS_TOGETHER, type Scope } from '@immeld/core/contract/scope';
+import { dayInWords } from '@immeld/core/formats/times';
 import { Problem } from '@immeld/core/contract/problem';
 import { Op, type WhereOptions } from 'sequelize';
 import { Folder } from '../models/folder';
@@ -48,13 +49,13 @@ export async function recordingsIn(scope: Scope): Promise<Recording[]> {
   if (count > MOST_RECORDINGS_TOGETHER) {
     throw new Problem(
       'invalid-request',
-      `These are ${count} recordings, and at most ${MOST_RECORDINGS_TOGETHER} can be taken together. Choose a shorter time.`,
+      `These are ${count} recordings. A write-up can cover at most ${MOST_RECORDINGS_TOGETHER}. Choose a shorter period.`,
     );
   }
   return Recording.findAll({ where, order: [['startedAt', 'ASC']] });
 }
 
-/** What the recordings of a scope have in common, in words: "Quayside limes, 2026-03-09 to 2026-03-15". */
+/** What the recordings of a scope have in common, in words: "Quayside limes, 9 March 2026 to 15 March 2026". */
 export async function titleOfScope(scope: Scope): Promise<string> {
   const { recordingIds, folderId, tag, personId, projectId, from, to } = scope;
   const rows = await Promise.all([
@@ -62,8 +63,7 @@ export async function titleOfScope(scope: Scope): Promise<string> {
     projectId ? Project.findByPk(projectId) : null,
     personId ? Person.findByPk(personId) : null,
   ]);
-  const span =
-    from && to ? (from === to ? from : `${from} to ${to}`) : from ? `since ${from}` : to ? `until ${to}` : null;
+  const span = spanInWords(from && dayInWords(from), to && dayInWords(to));
   const parts = [
     ...rows.map((row) => row?.name),
     tag === undefined ? null : `tag ${tag}`,
@@ -72,4 +72,10 @@ export async function titleOfScope(scope: Scope): Promise<string> {
   ];
   const title = parts.filter(Boolean).join(', ');
   return title ? title.charAt(0).toUpperCase() + title.slice(1) : 'Everything';
+}
+
+function spanInWords(from: string | undefined, to: string | undefined): string | null {
+  if (from && to) return from === to ? from : `${from} to ${to}`;
+  if (from) return `since ${from}`;
+  return to ? `until ${to}` : null;
 }

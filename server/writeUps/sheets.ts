@@ -40,7 +40,7 @@ export const sectionsOf = async (recordingId: string, template: Template): Promi
 /** What a template makes of several recordings. Throws Problem where there are none or too many. */
 export async function sectionsOfScope(scope: Scope, template: Template): Promise<MadeSection[]> {
   const recordings = await recordingsIn(scope);
-  if (recordings.length === 0) throw new Problem('invalid-request', 'There is no transcribed recording among these.');
+  if (recordings.length === 0) throw new Problem('invalid-request', 'None of these recordings is transcribed yet.');
   const several = [];
   for (const recording of recordings) {
     several.push({ ...(await sourceOf(recording.id)), recordingId: recording.id, title: titleOf(recording) });

@@ -203,7 +203,7 @@ async function main(): Promise<void> {
     `${work + figure} of 60 (${percent((work + figure) / 60)})`,
     'at least 85 %',
   ]);
-  rows.push(['of these the 30 on which nothing was chosen', `${figure} of 30 (${percent(figure / 30)})`, '']);
+  rows.push(['of these the 30 on which nothing was selected', `${figure} of 30 (${percent(figure / 30)})`, '']);
   rows.push([
     '10 questions without an answer, on which nothing was chosen: refused',
     `${refused(questions.UNANSWERABLE_FOR_THE_FIGURE)} of 10`,

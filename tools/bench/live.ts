@@ -70,8 +70,8 @@ async function words(): Promise<void> {
   note('Pack: bytes over the line (gzip)', `${size((f) => f.sentBytes).toFixed(1)} MB`, 'told before', null);
   note('Pack: bytes kept on the device', `${size((f) => f.sizeBytes).toFixed(1)} MB`, 'told before', null);
   const began = Date.now();
-  await page.getByRole('button', { name: 'Fetch it' }).click();
-  await page.getByRole('button', { name: 'Remove it from this device' }).waitFor({ timeout: 120_000 });
+  await page.getByRole('button', { name: 'Download' }).click();
+  await page.getByRole('button', { name: 'Remove from this device' }).waitFor({ timeout: 120_000 });
   note('Pack: fetched, checked and kept, from the same machine', seconds(Date.now() - began), 'measured', null);
 
   const spied = () => page.evaluate(() => (window as unknown as { spied: Spied }).spied);

@@ -65,7 +65,7 @@ async function main(): Promise<void> {
 
   await page.goto(`${immeld.address}/recordings/${id}`);
   await page.locator('[data-word]').nth(12).dblclick();
-  const field = page.getByRole('textbox', { name: 'Text of the passage' });
+  const field = page.getByRole('textbox', { name: 'Text of this passage' });
   await field.waitFor();
   const typed = await field.evaluate(async (area) => {
     const taken: number[] = [];

@@ -1,4 +1,4 @@
-/** Write-ups: "In short" against summaries by hand, and the parts of the lecture against those of its script. Prints Markdown tables. */
+/** Write-ups: "Summary" against summaries by hand, and the parts of the lecture against those of its script. Prints Markdown tables. */
 import path from 'node:path';
 import { loadWorld } from '../../demo/src/world';
 import { LECTURE_PARTS } from '../../core/language/evaluation/lectureParts';
@@ -39,7 +39,7 @@ for (const id of ids) {
 }
 const row = (name: string, { one, two, l }: Scores) =>
   `| ${name} | ${[one, two, l].map((x) => (x / ids.length).toFixed(3)).join(' | ')} |`;
-console.log(`| "In short" of ${ids.length} recordings (F1, means) | ROUGE-1 | ROUGE-2 | ROUGE-L |`);
+console.log(`| "Summary" of ${ids.length} recordings (F1, means) | ROUGE-1 | ROUGE-2 | ROUGE-L |`);
 console.log('|---|---|---|---|');
 console.log(row('In short, three sentences', ours));
 console.log(row('the first three sentences, for comparison', lead));

@@ -58,16 +58,16 @@ export default function ShelfScreen() {
       <Title>{shelf.title}</Title>
       {id === 'bin' && (
         <Type size="tiny" tone="faint">
-          What is here is kept for 30 days. Open a recording to take it out again.
+          Items stay here for 30 days. To keep one, open it and choose Restore.
         </Type>
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         {(folder ?? id === 'all') && <NewNote folderId={folder?.id ?? null} />}
-        <WordButton label="Arrange" aria-expanded={isArranging} onPress={() => setArranging(!isArranging)} />
-        {!chosen.chosen && <WordButton label="Choose several" onPress={chosen.begin} />}
+        <WordButton label="Sort and group" aria-expanded={isArranging} onPress={() => setArranging(!isArranging)} />
+        {!chosen.chosen && <WordButton label="Select" onPress={chosen.begin} />}
         {(id === 'all' || folder || tag || named) && (
           <WordButton
-            label="Write-up of all"
+            label="Write up all"
             onPress={() =>
               router.push({
                 pathname: '/together',
@@ -81,7 +81,7 @@ export default function ShelfScreen() {
           />
         )}
         {(folder ?? tag ?? named) && (
-          <WordButton label="Change shelf" aria-expanded={isChanging} onPress={() => setChanging(!isChanging)} />
+          <WordButton label="Edit" aria-expanded={isChanging} onPress={() => setChanging(!isChanging)} />
         )}
       </View>
       {isChanging && folder && <FolderActions folder={folder} />}
@@ -90,13 +90,13 @@ export default function ShelfScreen() {
       {isArranging && (
         <>
           <OneOf
-            label="In order of"
+            label="Sort by"
             options={RECORDING_SORTS}
             nameOf={(s) => SORT_NAMES[s]}
             chosen={sort}
             onChoose={setSort}
           />
-          <OneOf label="In groups by" options={GROUPINGS} nameOf={(g) => g} chosen={grouping} onChoose={setGrouping} />
+          <OneOf label="Group by" options={GROUPINGS} nameOf={(g) => g} chosen={grouping} onChoose={setGrouping} />
         </>
       )}
       {chosen.chosen && (

@@ -40,13 +40,11 @@ export default function ShelvesScreen() {
               )}
               <WordButton label={counted('Bin', data.binCount)} onPress={() => go('bin')} />
               <WordButton label="History" onPress={() => router.push('/history')} />
-              <WordButton label="Weeks" onPress={() => router.push('/weeks')} />
-              <WordButton label="Links" onPress={() => router.push('/links')} />
+              <WordButton label="Weekly overview" onPress={() => router.push('/weeks')} />
+              <WordButton label="Share links" onPress={() => router.push('/links')} />
             </View>
             {data.folders.length === 0 && (
-              <Empty title="No folders yet">
-                Folders are the shelves on which recordings are filed. Make the first one below.
-              </Empty>
+              <Empty title="No folders yet">File your recordings in folders. Add your first one below.</Empty>
             )}
             <MovableFolders folders={data.folders} />
             <NewFolder />
@@ -69,7 +67,7 @@ function NewFolder() {
   };
   return (
     <View style={{ paddingTop: 14 }}>
-      <LineEntry label="New folder" action="Make it" value={name} onChange={setName} onSubmit={add} maxLength={80} />
+      <LineEntry label="New folder" action="Add" value={name} onChange={setName} onSubmit={add} maxLength={80} />
       {newFolder.error && <Failure error={newFolder.error} />}
     </View>
   );
@@ -87,7 +85,7 @@ function LooseNotes() {
       {notes.slice(0, LOOSE_NOTES).map((note) => (
         <NoteRow key={note.id} note={note} />
       ))}
-      {notes.length === 0 && <Type tone="faint">Notes that lie in no folder stand here.</Type>}
+      {notes.length === 0 && <Type tone="faint">Notes without a folder appear here.</Type>}
     </View>
   );
 }

@@ -39,10 +39,10 @@ export default function TemplateScreen() {
           <Title>Template</Title>
         </View>
         <Empty
-          title="This template is not here"
-          action={<WordButton label="To the templates" onPress={() => router.navigate('/templates')} />}
+          title="This template no longer exists"
+          action={<WordButton label="Go to templates" onPress={() => router.navigate('/templates')} />}
         >
-          It was removed, or it is one that ships: copy it to change it.
+          It was removed, or it came with Immeld. To edit a template that came with Immeld, copy it first.
         </Empty>
       </Page>
     );
@@ -81,7 +81,7 @@ function Writing({ id, before }: { id: string; before: Template }) {
             {change.error && <Failure error={change.error} />}
             <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
               <WordButton label="Save" isBold disabled={problem !== null} onPress={save} />
-              <WordButton label="Leave as it was" onPress={() => router.navigate('/templates')} />
+              <WordButton label="Cancel" onPress={() => router.navigate('/templates')} />
             </View>
           </View>
           <View style={{ flex: isWide ? 1 : undefined }}>
@@ -112,9 +112,14 @@ function Preview({ template }: { template: Template | null }) {
   return (
     <PencilBox>
       <Type size="tiny" tone="faint">
-        Tried on
+        Preview with
       </Type>
-      <ScrollView horizontal role="radiogroup" aria-label="Recording to try it on" contentContainerStyle={{ gap: 16 }}>
+      <ScrollView
+        horizontal
+        role="radiogroup"
+        aria-label="Recording for the preview"
+        contentContainerStyle={{ gap: 16 }}
+      >
         {recordings.map((r) => (
           <Press
             key={r.id}
@@ -131,7 +136,7 @@ function Preview({ template }: { template: Template | null }) {
       </ScrollView>
       {error && <Failure error={error} />}
       {made && <SheetText sections={made.sections} />}
-      {made?.sections.length === 0 && <Type tone="faint">Nothing of what this template asks for was said here.</Type>}
+      {made?.sections.length === 0 && <Type tone="faint">This recording contains nothing for this template.</Type>}
     </PencilBox>
   );
 }

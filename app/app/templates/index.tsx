@@ -41,8 +41,8 @@ export default function TemplatesScreen() {
       const why =
         e instanceof Error && 'errors' in e
           ? [...new Set(e.errors as string[])].join(' ')
-          : 'It is neither JSON nor YAML.';
-      setProblem(`This file is no template. ${why} Nothing was changed.`);
+          : 'The file is neither JSON nor YAML.';
+      setProblem(`This file is not a template. ${why} Nothing was changed.`);
     }
   };
   const takeAlong = async (template: Template) => {
@@ -54,9 +54,9 @@ export default function TemplatesScreen() {
       <ScrollView contentContainerStyle={{ paddingTop: 14, paddingBottom: 40 }}>
         <Title>Templates</Title>
         <Type tone="faint" style={{ paddingTop: 4 }}>
-          What goes into a write-up, in which order and how long. Copy one to change it.
+          A template sets what goes into a write-up, in what order and how long it is. Copy one to edit it.
         </Type>
-        <WordButton label="Bring in a template" onPress={bringIn} />
+        <WordButton label="Import a template" onPress={bringIn} />
         {problem && (
           <Type role="alert" tone="rowan">
             {problem}
@@ -78,13 +78,13 @@ export default function TemplatesScreen() {
             <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
               {!isShipped && (
                 <WordButton
-                  label="Change"
+                  label="Edit"
                   isBold
                   onPress={() => router.push({ pathname: '/templates/[id]', params: { id } })}
                 />
               )}
               <WordButton label="Copy" onPress={() => copy(template)} />
-              <WordButton label="As a file" onPress={() => void takeAlong(template)} />
+              <WordButton label="Export" onPress={() => void takeAlong(template)} />
               <UsualFor templateId={id} name={template.name} />
               {!isShipped && (
                 <WordButton

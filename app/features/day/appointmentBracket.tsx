@@ -29,12 +29,12 @@ export function AppointmentBracket({ appointment }: { appointment: Appointment }
       <View style={{ ...edge, borderTopWidth: 2, borderBottomWidth: 2 }} />
       <View style={{ flex: 1, minWidth: 0, paddingTop: 2 }}>
         <Type isBold numberOfLines={2}>
-          {title || 'Appointment without a title'}
+          {title || 'Untitled appointment'}
         </Type>
         <Type size="tiny" tone="faint">
           {details}
         </Type>
-        {!isWholeDay && !isRecording && <WordButton label="Record it" onPress={speak} />}
+        {!isWholeDay && !isRecording && <WordButton label="Record" onPress={speak} />}
       </View>
     </View>
   );

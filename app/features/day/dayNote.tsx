@@ -19,15 +19,15 @@ export function DayNote({ date, note }: { date: string; note: Day['note'] }) {
   const keep = () => quickWords.mutate({ date, text: typed.trim() }, { onSuccess: () => setTyped('') });
   const lines = note?.lines ?? [];
   return (
-    <View role="region" aria-label="Note of the day" style={{ paddingTop: 12 }}>
+    <View role="region" aria-label="Note for this day" style={{ paddingTop: 12 }}>
       {lines.slice(-SHOWN_LINES).map((line, i) => (
         <Type key={i} face="text">
           {line}
         </Type>
       ))}
       <LineEntry
-        label="A quick word for this day"
-        action="Keep"
+        label="Quick note for this day"
+        action="Add"
         value={typed}
         onChange={setTyped}
         onSubmit={keep}
@@ -36,7 +36,7 @@ export function DayNote({ date, note }: { date: string; note: Day['note'] }) {
       {quickWords.error && <Failure error={quickWords.error} />}
       {note && (
         <WordButton
-          label="Open the note of the day"
+          label="Open the note for this day"
           onPress={() => router.push({ pathname: '/notes/[id]', params: { id: note.id } })}
         />
       )}

@@ -16,12 +16,12 @@ export function DayPicker({ date, onChoose }: DayPickerProps) {
   };
   return (
     <View>
-      <WordButton label="Another day" onPress={open} />
+      <WordButton label="Choose a day" onPress={open} />
       {createElement('input', {
         ref: field,
         type: 'date',
         value: date,
-        'aria-label': 'Go to the day',
+        'aria-label': 'Go to a day',
         tabIndex: -1,
         onChange: (event: { target: HTMLInputElement }) => {
           if (/^\d{4}-\d{2}-\d{2}$/.test(event.target.value)) onChoose(event.target.value);

@@ -56,7 +56,7 @@ export function HourLine({ date, appointments, recordings, todos, nowHour, nowMi
       {wholeDay.length > 0 && (
         <View style={{ paddingLeft: 44, paddingBottom: 8 }}>
           <Type size="tiny" tone="faint">
-            Due this day
+            Due today
           </Type>
           {wholeDay.map((todo) => (
             <TodoRow key={todo.id} todo={todo} />

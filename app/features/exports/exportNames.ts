@@ -8,38 +8,38 @@ import type { ExportItem } from '@immeld/core/contract/exportEndpoints';
 
 export const FORMAT_NAMES: Record<ExportFormat, { label: string; short: string; hint: string }> = {
   txt: { label: 'Plain text', short: 'Text', hint: 'opens everywhere' },
-  docx: { label: 'Word document', short: 'Word', hint: 'to be worked on further' },
-  pdf: { label: 'PDF', short: 'PDF', hint: 'to be read and printed' },
+  docx: { label: 'Word document', short: 'Word', hint: 'for further editing' },
+  pdf: { label: 'PDF', short: 'PDF', hint: 'for reading and printing' },
   md: { label: 'Markdown', short: 'Markdown', hint: 'for notes kept as text files' },
   html: { label: 'Web page', short: 'Web page', hint: 'one file, pictures included' },
   srt: { label: 'Subtitles for video (SRT)', short: 'SRT', hint: 'two short lines at a time' },
-  vtt: { label: 'Subtitles for the web (WebVTT)', short: 'WebVTT', hint: 'with who speaks' },
-  tsv: { label: 'Table with times (TSV)', short: 'TSV', hint: 'start, end and words' },
-  json: { label: 'Data for programs (JSON)', short: 'JSON', hint: 'every word with its times' },
-  csv: { label: 'To-dos as a table (CSV)', short: 'CSV', hint: 'one for all that is taken along' },
+  vtt: { label: 'Subtitles for the web (WebVTT)', short: 'WebVTT', hint: 'with speaker names' },
+  tsv: { label: 'Table with times (TSV)', short: 'TSV', hint: 'start, end and text' },
+  json: { label: 'Data for programs (JSON)', short: 'JSON', hint: 'every word with its time' },
+  csv: { label: 'To-dos as a table (CSV)', short: 'CSV', hint: 'one table for the whole export' },
 };
 
 /** What can be switched on and off, in the order in which it is offered. */
 export const SWITCHES: { key: keyof ExportChoices; label: string; hint?: string }[] = [
   { key: 'words', label: 'The words' },
-  { key: 'speakers', label: 'Who speaks' },
+  { key: 'speakers', label: 'Speakers' },
   { key: 'times', label: 'Times' },
-  { key: 'fillers', label: 'Hesitations', hint: '“um”, and what was begun twice' },
-  { key: 'marksOnly', label: 'Only what is marked' },
-  { key: 'colours', label: 'Marks in their colours' },
-  { key: 'comments', label: 'Comments', hint: 'with the slips they belong to' },
+  { key: 'fillers', label: 'Hesitations', hint: '“um” and repeated beginnings' },
+  { key: 'marksOnly', label: 'Only marked text' },
+  { key: 'colours', label: 'Mark colours' },
+  { key: 'comments', label: 'Comments', hint: 'together with their slips' },
   { key: 'pictures', label: 'Pictures' },
   { key: 'writeUps', label: 'Write-ups', hint: 'that you have accepted' },
   { key: 'todos', label: 'To-dos', hint: 'that you have accepted' },
-  { key: 'proposals', label: 'Include proposals', hint: 'marked as proposed' },
-  { key: 'header', label: 'Title, date and length on top' },
-  { key: 'titlePage', label: 'These on a page of their own' },
-  { key: 'consent', label: 'The consent note' },
-  { key: 'soundLink', label: 'A link to the sound', hint: 'that goes along beside the file' },
+  { key: 'proposals', label: 'Include suggestions', hint: 'marked as suggested' },
+  { key: 'header', label: 'Title, date and length at the top' },
+  { key: 'titlePage', label: 'Title page' },
+  { key: 'consent', label: 'Consent note' },
+  { key: 'soundLink', label: 'Link to the audio', hint: 'the audio file is exported with it' },
 ];
 
-export const SHAPE_NAMES = { paragraphs: 'paragraphs', passages: 'every passage by itself' } as const;
-export const SLIP_PLACE_NAMES = { none: 'left out', margin: 'beside their words', footnotes: 'at the foot' } as const;
+export const SHAPE_NAMES = { paragraphs: 'paragraphs', passages: 'each passage separately' } as const;
+export const SLIP_PLACE_NAMES = { none: 'left out', margin: 'beside the text', footnotes: 'as footnotes' } as const;
 
 /** What is chosen for a format: the person's own choices, else the usual ones. */
 export const choicesFor = ({ choices }: ExportSettings, format: ExportFormat): ExportChoices =>

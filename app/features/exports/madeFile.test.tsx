@@ -24,19 +24,19 @@ afterEach(() => jest.restoreAllMocks());
 test('a file is saved once by itself when it is ready, and again when that is asked for', async () => {
   answering({ [GET]: made, 'GET /api/mail': noMail });
   const { hand } = mount(<MadeFile id={id} />);
-  await screen.findByText('“Minutes.docx” (20 kB) is saved with your downloads.');
+  await screen.findByText('“Minutes.docx” (20 kB) is in your downloads.');
   expect(followed).toEqual([`/api/exports/${id}/file`]);
-  await hand.click(button('Save it again'));
+  await hand.click(button('Save again'));
   expect(followed).toHaveLength(2);
-  expect(screen.queryByRole('button', { name: 'Send it by mail' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Send by email' })).toBeNull();
 });
 
 test('while it is made, the count goes on; nothing is saved before the end', async () => {
   let done = 3;
   answering({ [GET]: () => ({ ...made, state: 'making', fileName: null, done: done++, total: 40 }) });
   mount(<MadeFile id={id} />);
-  await screen.findByText('3 of 40 are done.');
-  await screen.findByText('4 of 40 are done.');
+  await screen.findByText('3 of 40 files are ready.');
+  await screen.findByText('4 of 40 files are ready.');
   expect(followed).toEqual([]);
 });
 
@@ -58,7 +58,7 @@ describe('by mail', () => {
   const open = async (more: Record<string, unknown>) => {
     const server = answering({ [GET]: made, 'GET /api/mail': standIn, ...more });
     const { hand } = mount(<MadeFile id={id} />);
-    await hand.click(await screen.findByRole('button', { name: 'Send it by mail' }));
+    await hand.click(await screen.findByRole('button', { name: 'Send by email' }));
     return { server, hand };
   };
 
@@ -73,30 +73,32 @@ describe('by mail', () => {
       [MAIL]: { sentTo: ['ida@example.org'] },
       'GET /api/mail/stand-in': { items },
     });
-    expect(screen.getByText(/This is the stand-in of the demo/)).toBeTruthy();
-    expect(button('Send the mail').getAttribute('aria-disabled')).toBe('true');
-    await hand.type(screen.getByLabelText(/^To,/), 'ida@example.org; bram@example');
-    await hand.click(button('Send the mail'));
-    await screen.findByText('The stand-in mailbox took it for ida@example.org.');
+    expect(screen.getByText(/This is the demo’s stand-in/)).toBeTruthy();
+    expect(button('Send email').getAttribute('aria-disabled')).toBe('true');
+    await hand.type(screen.getByLabelText(/^To \(/), 'ida@example.org; bram@example');
+    await hand.click(button('Send email'));
+    await screen.findByText('The stand-in mailbox accepted it for ida@example.org.');
     expect(server.sent()[0]!.body).toEqual({
       ...{ to: ['ida@example.org', 'bram@example'], subject: 'Minutes', text: '' },
     });
-    expect(screen.getByRole('alert').textContent).toBe('It was not taken for bram@example.');
+    expect(screen.getByRole('alert').textContent).toBe(
+      'Not sent to bram@example: the mail server rejected these addresses.',
+    );
     expect((await screen.findByRole('article', { name: 'Minutes' })).textContent).toContain('Minutes.docx, 20 kB');
   });
 
   test('an address that is none is told, and what was typed stays', async () => {
-    const { hand } = await open({ [MAIL]: new Refusal(400, '“ida” is not an e-mail address.') });
-    await hand.type(screen.getByLabelText(/^To,/), 'ida');
-    await hand.click(button('Send the mail'));
-    expect((await screen.findByRole('alert')).textContent).toContain('“ida” is not an e-mail address.');
-    expect((screen.getByLabelText(/^To,/) as HTMLInputElement).value).toBe('ida');
+    const { hand } = await open({ [MAIL]: new Refusal(400, '“ida” is not a valid email address.') });
+    await hand.type(screen.getByLabelText(/^To \(/), 'ida');
+    await hand.click(button('Send email'));
+    expect((await screen.findByRole('alert')).textContent).toContain('“ida” is not a valid email address.');
+    expect((screen.getByLabelText(/^To \(/) as HTMLInputElement).value).toBe('ida');
   });
 
   test('what is too large for a mail is told before anything is typed', async () => {
     await open({ 'GET /api/mail': { ...standIn, largestBytes: 1_000 } });
-    await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('Share it by a link instead.'));
-    expect(screen.queryByLabelText(/^To,/)).toBeNull();
+    await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('Share it by link instead.'));
+    expect(screen.queryByLabelText(/^To \(/)).toBeNull();
   });
 });
 
@@ -113,7 +115,7 @@ describe('by the sharing of the device', () => {
     globalThis.fetch = (async (...given: Parameters<typeof fetch>) =>
       Object.assign(await answer(...given), { blob: async () => new Blob(['words']) })) as typeof fetch;
     const { hand } = mount(<MadeFile id={id} />);
-    await hand.click(await screen.findByRole('button', { name: 'Pass it on' }));
+    await hand.click(await screen.findByRole('button', { name: 'Share' }));
   };
 
   test('the file itself is passed on, under its name', async () => {
@@ -136,7 +138,7 @@ describe('by the sharing of the device', () => {
   test('a kind that the device does not take is told', async () => {
     phone(() => false);
     await pass();
-    expect((await screen.findByRole('alert')).textContent).toContain('does not pass on files of this kind');
+    expect((await screen.findByRole('alert')).textContent).toContain('cannot share files of this kind');
     expect(share).not.toHaveBeenCalled();
   });
 });

@@ -20,7 +20,7 @@ type MadeFileProps = {
 };
 
 const COUNTED = ({ done, total }: Export): string =>
-  total > 1 ? `${done} of ${total} are done.` : 'The file is being made.';
+  total > 1 ? `${done} of ${total} files are ready.` : 'Preparing the file.';
 
 export function MadeFile({ id, working = COUNTED, isMailed = true }: MadeFileProps) {
   const { data, error } = useExport(id);
@@ -40,11 +40,11 @@ export function MadeFile({ id, working = COUNTED, isMailed = true }: MadeFilePro
       {data.state === 'making' && (
         <>
           <Type>{working(data)}</Type>
-          <Progress label="Files" share={data.total > 1 ? data.done / data.total : null} height={8} />
-          <WordButton label="Stop" onPress={() => cancel.mutate(id)} />
+          <Progress label="Progress of the export" share={data.total > 1 ? data.done / data.total : null} height={8} />
+          <WordButton label="Cancel" onPress={() => cancel.mutate(id)} />
         </>
       )}
-      {data.state === 'cancelled' && <Type>It was stopped. Nothing was changed.</Type>}
+      {data.state === 'cancelled' && <Type>Export cancelled. Nothing was changed.</Type>}
       {data.state === 'failed' && (
         <Type role="alert" tone="rowan">
           {data.problem}
@@ -52,9 +52,9 @@ export function MadeFile({ id, working = COUNTED, isMailed = true }: MadeFilePro
       )}
       {isReady && (
         <>
-          <Type>{`“${data.fileName}” (${sizeName(data.sizeBytes ?? 0)}) is saved with your downloads.`}</Type>
+          <Type>{`“${data.fileName}” (${sizeName(data.sizeBytes ?? 0)}) is in your downloads.`}</Type>
           <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-            <WordButton label="Save it again" onPress={() => follow(address)} />
+            <WordButton label="Save again" onPress={() => follow(address)} />
             <SendIt id={id} fileName={data.fileName ?? 'file'} />
             {isMailed && <MailIt id={id} fileName={data.fileName ?? 'file'} sizeBytes={data.sizeBytes ?? 0} />}
           </View>
@@ -79,18 +79,18 @@ function SendIt({ id, fileName }: { id: string; fileName: string }) {
       const blob = await (await answerTo('getExportFile', { params: { id } })).blob();
       const file = new File([blob], fileName, { type: blob.type });
       if (!navigator.canShare({ files: [file] })) {
-        setProblem('This device does not pass on files of this kind. It is with your downloads.');
+        setProblem('This device cannot share files of this kind. The file is in your downloads.');
         return;
       }
       await navigator.share({ files: [file], title: fileName });
     } catch (error) {
       // Turned back from the list of programs is no failure.
-      if ((error as Error).name !== 'AbortError') setProblem('It could not be passed on. It is with your downloads.');
+      if ((error as Error).name !== 'AbortError') setProblem('The file could not be shared. It is in your downloads.');
     }
   };
   return (
     <>
-      <WordButton label="Pass it on" onPress={() => void send()} />
+      <WordButton label="Share" onPress={() => void send()} />
       {problem && (
         <Type role="alert" size="tiny" tone="rowan">
           {problem}

@@ -15,11 +15,11 @@ export function MailIt({ id, fileName, sizeBytes }: { id: string; fileName: stri
   const { data } = useMail();
   const [isOpen, setOpen] = useState(false);
   if (!data?.isPossible) return null;
-  if (!isOpen) return <WordButton label="Send it by mail" onPress={() => setOpen(true)} />;
+  if (!isOpen) return <WordButton label="Send by email" onPress={() => setOpen(true)} />;
   if (sizeBytes > data.largestBytes) {
     return (
       <Type role="alert" tone="rowan">
-        {`It is larger than ${sizeName(data.largestBytes)}, which is too large for a mail. Share it by a link instead.`}
+        {`The file is larger than ${sizeName(data.largestBytes)}, too large for an email. Share it by link instead.`}
       </Type>
     );
   }
@@ -37,11 +37,9 @@ function MailForm({ id, fileName, isStandIn, onClose }: MailFormProps) {
   const refused = send.data ? (send.variables?.to ?? []).filter((one) => !send.data.sentTo.includes(one)) : [];
   return (
     <PencilBox isInk style={{ width: '100%', gap: 8 }}>
-      {isStandIn && (
-        <Type tone="ochre">This is the stand-in of the demo: a simulated mailbox. Nobody gets what is sent to it.</Type>
-      )}
+      {isStandIn && <Type tone="ochre">This is the demo’s stand-in: a simulated mailbox. No email is delivered.</Type>}
       <Field
-        label="To, with commas between several"
+        label="To (separate several addresses with commas)"
         value={to}
         onChangeText={setTo}
         inputMode="email"
@@ -50,11 +48,11 @@ function MailForm({ id, fileName, isStandIn, onClose }: MailFormProps) {
         maxLength={2000}
       />
       <Field label="Subject" value={subject} onChangeText={setSubject} maxLength={200} />
-      <Field label="Some words" value={text} onChangeText={setText} multiline maxLength={5000} />
+      <Field label="Message" value={text} onChangeText={setText} multiline maxLength={5000} />
       {send.error && <Failure error={send.error} />}
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 16 }}>
         <FrameButton
-          label="Send the mail"
+          label="Send email"
           isMain
           disabled={people.length === 0 || subject.trim() === '' || send.isPending}
           onPress={() => send.mutate({ to: people, subject, text })}
@@ -64,12 +62,15 @@ function MailForm({ id, fileName, isStandIn, onClose }: MailFormProps) {
       {send.data && (
         <Type role="status">
           {isStandIn
-            ? `The stand-in mailbox took it for ${send.data.sentTo.join(', ')}.`
-            : `The mail server took it for ${send.data.sentTo.join(', ')}.`}
+            ? `The stand-in mailbox accepted it for ${send.data.sentTo.join(', ')}.`
+            : `Sent to ${send.data.sentTo.join(', ')}.`}
         </Type>
       )}
       {send.data && refused.length > 0 && (
-        <Type role="alert" tone="rowan">{`It was not taken for ${refused.join(', ')}.`}</Type>
+        <Type
+          role="alert"
+          tone="rowan"
+        >{`Not sent to ${refused.join(', ')}: the mail server rejected these addresses.`}</Type>
       )}
       {send.data && isStandIn && <StandInMails />}
     </PencilBox>
@@ -92,7 +93,7 @@ const StandInRow = ({ mail: { receivedAt, to, subject, text, files } }: { mail: 
   <View role="article" aria-label={subject}>
     <Type isBold>{subject}</Type>
     <Type size="tiny" tone="faint">
-      {`to ${to.join(', ')}, ${whenSaid(localTime(new Date(receivedAt)))}`}
+      {`To ${to.join(', ')}, ${whenSaid(localTime(new Date(receivedAt)))}`}
     </Type>
     {text.trim() !== '' && <Type>{text.trim()}</Type>}
     <Type size="tiny" tone="faint">

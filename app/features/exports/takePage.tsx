@@ -32,9 +32,9 @@ import { Title, Type } from '../../ui/type';
 import { FORMAT_NAMES, SHAPE_NAMES, SLIP_PLACE_NAMES, SWITCHES, choicesFor, withChoices } from './exportNames';
 import { MadeFile } from './madeFile';
 
-const SOUND_NAMES = { none: 'no sound', original: 'as it came', m4a: 'M4A', mp3: 'MP3', wav: 'WAV' } as const;
+const SOUND_NAMES = { none: 'none', original: 'original', m4a: 'M4A', mp3: 'MP3', wav: 'WAV' } as const;
 type Sound = keyof typeof SOUND_NAMES;
-const NO_FORMAT = 'Choose a format, or the sound.';
+const NO_FORMAT = 'Choose a format or the audio.';
 
 /** Recordings and notes as files: what goes along, in which form, under which names. */
 export function TakePage({ items }: { items: readonly ExportItem[] }) {
@@ -74,10 +74,10 @@ export function TakePage({ items }: { items: readonly ExportItem[] }) {
   return (
     <ScrollView contentContainerStyle={{ paddingTop: 8, paddingBottom: 40 }}>
       <Back home="/shelves" />
-      <Title>Take along</Title>
+      <Title>Export</Title>
       <Type tone="faint">{countOf(items)}</Type>
       <View style={{ paddingTop: 12 }}>
-        <Title level={2}>As</Title>
+        <Title level={2}>Formats</Title>
       </View>
       <View style={isWide ? { flexDirection: 'row', flexWrap: 'wrap' } : {}}>
         {EXPORT_FORMATS.map((format) => (
@@ -95,7 +95,7 @@ export function TakePage({ items }: { items: readonly ExportItem[] }) {
       {hasRecording && (
         <>
           <OneOf
-            label="Sound"
+            label="Audio"
             options={['none', ...SOUND_FORMATS]}
             nameOf={(s) => SOUND_NAMES[s]}
             chosen={sound}
@@ -105,17 +105,17 @@ export function TakePage({ items }: { items: readonly ExportItem[] }) {
             <>
               <Choice
                 role="switch"
-                label="Only what is marked, one after the other"
+                label="Only marked passages, joined together"
                 isOn={isMarkedSound}
                 onPress={() => setMarkedSound(!isMarkedSound)}
               />
               <Choice
                 role="switch"
-                label="Cleaned"
+                label="Cleaned up"
                 hint={
                   isCleaning({ ...NO_CLEANING, ...cleaning })
-                    ? 'as it is set below the strip of a recording'
-                    : 'nothing is set yet: choose what under “Cleaner sound” of a recording'
+                    ? 'uses the “Clean up audio” settings of the recording page'
+                    : 'nothing is set yet; choose settings under “Clean up audio” on a recording'
                 }
                 isOn={isCleanSound}
                 onPress={() => setCleanSound(!isCleanSound)}
@@ -127,9 +127,7 @@ export function TakePage({ items }: { items: readonly ExportItem[] }) {
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 20, paddingTop: 14 }}>
         <FrameButton
           label={
-            items.length * formats.length > 1 || (sound !== 'none' && formats.length)
-              ? 'Make the files'
-              : 'Make the file'
+            items.length * formats.length > 1 || (sound !== 'none' && formats.length) ? 'Export files' : 'Export file'
           }
           isMain
           disabled={nothing || make.isPending || pattern.trim() === ''}
@@ -137,7 +135,7 @@ export function TakePage({ items }: { items: readonly ExportItem[] }) {
         />
         {shown && (
           <WordButton
-            label={isPreviewed ? 'Close the preview' : 'See how it will read'}
+            label={isPreviewed ? 'Close preview' : 'Show preview'}
             onPress={() => setPreviewed(!isPreviewed)}
           />
         )}
@@ -152,13 +150,13 @@ export function TakePage({ items }: { items: readonly ExportItem[] }) {
       {make.data && <MadeFile key={make.data.id} id={make.data.id} />}
       {shown && isPreviewed && <Preview item={items[0]!} format={shown} settings={settings} />}
       {shown && (
-        <View role="group" aria-label={`What goes into ${FORMAT_NAMES[shown].label}`}>
+        <View role="group" aria-label={`Contents of ${FORMAT_NAMES[shown].label}`}>
           <View style={{ paddingTop: 18 }}>
-            <Title level={2}>What goes in</Title>
+            <Title level={2}>Contents</Title>
           </View>
           {formats.length > 1 && (
             <OneOf
-              label="for"
+              label="Format"
               options={formats}
               nameOf={(f) => FORMAT_NAMES[f].short}
               chosen={shown}
@@ -169,16 +167,16 @@ export function TakePage({ items }: { items: readonly ExportItem[] }) {
         </View>
       )}
       <View style={{ paddingTop: 18, paddingBottom: 6 }}>
-        <Title level={2}>Names of the files</Title>
+        <Title level={2}>File names</Title>
       </View>
       <Field
-        label="Pattern"
+        label="Name pattern"
         value={pattern}
         onChangeText={(text) => setDraft({ ...settings, pattern: text })}
         maxLength={120}
       />
       <Type size="tiny" tone="faint">
-        {NAME_PARTS.map((p) => `{${p}}`).join(' ')} are filled in.
+        Immeld fills in {NAME_PARTS.map((p) => `{${p}}`).join(' ')}.
       </Type>
     </ScrollView>
   );
@@ -221,7 +219,7 @@ function Choices({ format, settings, onChange }: ChoicesProps) {
       </View>
       {has('shape') && (
         <OneOf
-          label="Words in"
+          label="Text layout"
           options={SHAPES}
           nameOf={(s) => SHAPE_NAMES[s]}
           chosen={choices.shape}
@@ -230,7 +228,7 @@ function Choices({ format, settings, onChange }: ChoicesProps) {
       )}
       {has('slips') && (
         <OneOf
-          label="The margin"
+          label="Margin"
           options={SLIP_PLACES}
           nameOf={(s) => SLIP_PLACE_NAMES[s]}
           chosen={choices.slips}
@@ -256,13 +254,13 @@ function CopyIt({ item, format, settings }: PreviewProps) {
       await copyFormatted(made, hasPages);
       setSaid('Copied.');
     } catch {
-      setSaid('The browser did not let it be copied. Make the file instead.');
+      setSaid('The browser blocked copying. Export the file instead.');
     }
   };
   return (
     <>
       <WordButton
-        label={hasPages ? 'Copy it formatted' : format === 'md' ? 'Copy it as Markdown' : 'Copy it'}
+        label={hasPages ? 'Copy with formatting' : format === 'md' ? 'Copy as Markdown' : 'Copy'}
         onPress={() => void copy()}
       />
       {said && (
@@ -283,8 +281,8 @@ function Preview({ item, format, settings }: PreviewProps) {
     <View role="region" aria-label="Preview" style={{ marginTop: 14 }}>
       <Type size="tiny" tone="faint">
         {format === 'docx' || format === 'pdf'
-          ? 'What stands in it; the pages are laid out in the file.'
-          : 'So it will read.'}
+          ? 'A preview of the content. The exported file has page breaks.'
+          : 'A preview of the export.'}
       </Type>
       {error && <Failure error={error} />}
       {data?.isHtml && (
@@ -304,7 +302,7 @@ function Preview({ item, format, settings }: PreviewProps) {
             ...{ whiteSpace: 'pre-wrap', overflowWrap: 'anywhere', color: colours.ink, background: colours.sheet },
           }}
         >
-          {data.text || 'Nothing goes in as it is chosen now.'}
+          {data.text || 'Nothing is selected for this file.'}
         </pre>
       )}
     </View>

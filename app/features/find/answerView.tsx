@@ -30,7 +30,7 @@ export function AnswerView({ answer }: { answer: FoundAnswer }) {
           <Title level={2}>{NOTHING}</Title>
           {nearest.length > 0 && (
             <Type size="tiny" tone="faint">
-              What comes nearest:
+              Closest matches:
             </Type>
           )}
           {nearest.map((quote) => (
@@ -41,7 +41,7 @@ export function AnswerView({ answer }: { answer: FoundAnswer }) {
         <>
           {lifted && (
             <Title level={2}>
-              {[lifted.lifted, lifted.due ? `that is ${dueName(lifted.due)}` : null].filter(Boolean).join(': ')}
+              {[lifted.lifted, lifted.due ? `${dueName(lifted.due)}` : null].filter(Boolean).join(': ')}
             </Title>
           )}
           {quotes.map((quote) => (
@@ -52,7 +52,7 @@ export function AnswerView({ answer }: { answer: FoundAnswer }) {
           </Type>
         </>
       )}
-      {isDigest && digest.length === 0 && <Title level={2}>Nothing was recorded then.</Title>}
+      {isDigest && digest.length === 0 && <Title level={2}>Nothing was recorded in that period.</Title>}
     </View>
   );
 }
@@ -60,7 +60,7 @@ export function AnswerView({ answer }: { answer: FoundAnswer }) {
 function QuoteLine({ quote, isFaint = false }: { quote: AnswerQuote; isFaint?: boolean }) {
   const router = useRouter();
   const who = quote.speaker === 'me' ? 'you' : quote.speaker;
-  const from = [who, quote.title || 'Note without a title', whenSaid(quote.saidAt)].filter(Boolean).join(' · ');
+  const from = [who, quote.title || 'Untitled note', whenSaid(quote.saidAt)].filter(Boolean).join(' · ');
   return (
     <Press
       role="link"

@@ -27,7 +27,7 @@ test('a tapped filter writes its word behind what is looked for', async () => {
   await press('Tag');
   await press('soil');
   expect(typed).toBe('lime tree tag:soil');
-  await press('Shelf');
+  await press('Folder');
   await press('Field work');
   await press('Person');
   await press('Petra Sund');
@@ -45,24 +45,24 @@ test('the same filter twice is one, and each is taken off with a tap', async () 
   await press('Tag');
   await press('soil');
   expect(typed.match(/tag:soil/g)).toHaveLength(1);
-  await press('Take off: with to-dos');
+  await press('Remove filter: with to-dos');
   expect(typed).toBe('lime tag:soil');
-  expect(screen.queryByRole('button', { name: 'All off' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Clear filters' })).toBeNull();
 });
 
 test('all are taken off at once, and the words stay', async () => {
   const press = await begin('"field capacity" -clay tag:soil tag:late after:2026-03-01');
-  await press('All off');
+  await press('Clear filters');
   expect(typed).toBe('"field capacity" -clay');
 });
 
 test('times are days of the calendar: this week begins on Monday, and before this month ends with the last', async () => {
   const day = (date: Date) => format(date, 'yyyy-MM-dd');
   const press = await begin('');
-  await press('Time');
+  await press('Date');
   await press('this week');
   expect(typed).toBe(`after:${day(startOfWeek(new Date(), { weekStartsOn: 1 }))}`);
-  await press('Time');
+  await press('Date');
   await press('before this month');
   expect(typed).toBe(`before:${day(startOfMonth(new Date()))}`);
 });

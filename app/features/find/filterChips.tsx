@@ -23,11 +23,11 @@ const HAS_NAMES: Record<HasFilter, string> = {
 };
 type Kind = 'folder' | 'tag' | 'person' | 'time' | 'has';
 const KINDS: { kind: Kind; label: string }[] = [
-  { kind: 'folder', label: 'Shelf' },
+  { kind: 'folder', label: 'Folder' },
   { kind: 'tag', label: 'Tag' },
   { kind: 'person', label: 'Person' },
-  { kind: 'time', label: 'Time' },
-  { kind: 'has', label: 'With' },
+  { kind: 'time', label: 'Date' },
+  { kind: 'has', label: 'Contains' },
 ];
 
 /** Filters that can be tapped, for whoever does not know their words; they write themselves into the find bar. */
@@ -56,7 +56,7 @@ export function FilterChips({ typed, onChange }: FilterChipsProps) {
       { label: 'today', act: since(now) },
       { label: 'this week', act: since(startOfWeek(now, { weekStartsOn: 1 })) },
       { label: 'this month', act: since(startOfMonth(now)) },
-      { label: 'the last three months', act: since(subMonths(now, 3)) },
+      { label: 'last three months', act: since(subMonths(now, 3)) },
       { label: 'before this month', act: () => set({ ...filters, after: null, before: localDay(startOfMonth(now)) }) },
     ],
     has: HAS_FILTERS.map((kind) => ({
@@ -64,7 +64,7 @@ export function FilterChips({ typed, onChange }: FilterChipsProps) {
     })),
   };
   return (
-    <View role="group" aria-label="Narrow down">
+    <View role="group" aria-label="Filters">
       <ScrollView horizontal showsHorizontalScrollIndicator={false} style={{ flexGrow: 0 }}>
         {KINDS.filter(({ kind }) => options[kind].length > 0).map(({ kind, label }) => (
           <WordButton
@@ -109,7 +109,7 @@ function ActiveFilters({ filters, onChange }: { filters: FindFilters; onChange: 
   const without = (list: string[], name: string) => list.filter((n) => n !== name);
   const day = (iso: string) => format(parseISO(iso), 'd MMM yyyy');
   const active: { label: string; next: FindFilters }[] = [
-    ...filters.folders.map((n) => ({ label: `on ${n}`, next: { ...filters, folders: without(filters.folders, n) } })),
+    ...filters.folders.map((n) => ({ label: `in ${n}`, next: { ...filters, folders: without(filters.folders, n) } })),
     ...filters.tags.map((n) => ({ label: `tagged ${n}`, next: { ...filters, tags: without(filters.tags, n) } })),
     ...filters.people.map((n) => ({ label: `with ${n}`, next: { ...filters, people: without(filters.people, n) } })),
     ...filters.has.map((h) => ({ label: HAS_NAMES[h], next: { ...filters, has: filters.has.filter((k) => k !== h) } })),
@@ -120,9 +120,9 @@ function ActiveFilters({ filters, onChange }: { filters: FindFilters; onChange: 
   return (
     <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8, paddingBottom: 8 }}>
       {active.map(({ label, next }) => (
-        <Chip key={label} label={`${label} ×`} spoken={`Take off: ${label}`} onPress={() => onChange(next)} />
+        <Chip key={label} label={`${label} ×`} spoken={`Remove filter: ${label}`} onPress={() => onChange(next)} />
       ))}
-      {active.length > 1 && <Chip label="All off" onPress={() => onChange(noFilters())} />}
+      {active.length > 1 && <Chip label="Clear filters" onPress={() => onChange(noFilters())} />}
     </View>
   );
 }

@@ -61,7 +61,7 @@ export async function saveMapAsPng(picture: Picture, name: string): Promise<void
   const image = new Image();
   const loaded = new Promise((resolve, reject) => {
     image.onload = resolve;
-    image.onerror = () => reject(new Error('The map could not be drawn as a picture.'));
+    image.onerror = () => reject(new Error('The map could not be saved as a picture. Save it as SVG instead.'));
   });
   image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(await mapAsSvg(picture))}`;
   await loaded;
@@ -70,6 +70,6 @@ export async function saveMapAsPng(picture: Picture, name: string): Promise<void
   canvas.height = Math.round(height * scale);
   canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height);
   const png = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
-  if (!png) throw new Error('The map is too large for a picture. An SVG of it can be saved.');
+  if (!png) throw new Error('The map is too large for a PNG. Save it as SVG instead.');
   saveFile(png, `${name}.png`);
 }

@@ -12,7 +12,7 @@ import { SoundPlayer } from '../recording/soundPlayer';
 import { MapList, MapView } from './mapView';
 
 const VIEWS = [
-  { key: 'picture', label: 'Picture' },
+  { key: 'picture', label: 'Map' },
   { key: 'list', label: 'List' },
 ] as const;
 
@@ -26,7 +26,7 @@ export function MapPage({ recordingId, map }: { recordingId: string; map: TopicM
   return (
     <View style={{ flex: 1, paddingHorizontal: 16, paddingTop: 8 }}>
       <Press
-        label="Back to the recording"
+        label="Back to recording"
         role="link"
         onPress={() => router.navigate({ pathname: '/recordings/[id]', params: { id: recordingId } })}
         style={{ alignSelf: 'flex-start' }}
@@ -35,14 +35,12 @@ export function MapPage({ recordingId, map }: { recordingId: string; map: TopicM
           ← {map.title}
         </Type>
       </Press>
-      <Title>Map of topics</Title>
+      <Title>Topic map</Title>
       {map.parts.length === 0 ? (
-        <Empty title="Nothing to draw yet">
-          The map is drawn of whole sentences. There are too few of them here, or the recording is not transcribed yet.
-        </Empty>
+        <Empty title="No map yet">The map needs a transcribed recording with a few complete sentences.</Empty>
       ) : (
         <>
-          <Tabs tabs={VIEWS} chosen={view} onChoose={setView} label="How the topics are shown" />
+          <Tabs tabs={VIEWS} chosen={view} onChoose={setView} label="Show topics as" />
           <View style={{ flex: 1, minHeight: 0 }}>
             {view === 'picture' ? <MapView map={map} onPlay={play} /> : <MapList map={map} onPlay={play} />}
           </View>
@@ -65,7 +63,7 @@ function Playing({ player }: { player: SoundPlayer }) {
   if (!isPlaying) return null;
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', gap: 16 }}>
-      <Type size="small">Plays at {clockTime(timeMs)}</Type>
+      <Type size="small">Playing from {clockTime(timeMs)}</Type>
       <WordButton label="Stop" isBold onPress={() => player.toggle()} />
     </View>
   );

@@ -152,16 +152,16 @@ function Sheet({ map, onPlay, room }: MapViewProps & { room: { width: number; he
         </Type>
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center' }}>
-        <Press label="Nearer" onPress={() => zoomBy(STEP)} style={{ alignItems: 'center' }}>
+        <Press label="Zoom in" onPress={() => zoomBy(STEP)} style={{ alignItems: 'center' }}>
           <Type size="large">+</Type>
         </Press>
-        <Press label="Farther" onPress={() => zoomBy(1 / STEP)} style={{ alignItems: 'center', marginRight: 12 }}>
+        <Press label="Zoom out" onPress={() => zoomBy(1 / STEP)} style={{ alignItems: 'center', marginRight: 12 }}>
           <Type size="large">−</Type>
         </Press>
-        <WordButton label="Whole" onPress={() => whole()} />
+        <WordButton label="Fit to screen" onPress={() => whole()} />
         {foldable.length > 0 && (
           <WordButton
-            label={isAllOpen ? 'Fold all' : 'Unfold all'}
+            label={isAllOpen ? 'Collapse all' : 'Expand all'}
             onPress={() => setFolded(new Set(isAllOpen ? foldable : []))}
           />
         )}

@@ -55,7 +55,7 @@ function foldButton(view: EditorView, position: () => number | undefined, isFold
   button.className = 'fold';
   button.contentEditable = 'false';
   button.setAttribute('aria-expanded', String(!isFolded));
-  button.setAttribute('aria-label', `${isFolded ? 'Unfold' : 'Fold'} ${title || 'this part'}`);
+  button.setAttribute('aria-label', `${isFolded ? 'Expand' : 'Collapse'} ${title || 'this section'}`);
   button.textContent = isFolded ? '▸' : '▾';
   // The caret stays where it is.
   button.onmousedown = (event) => event.preventDefault();

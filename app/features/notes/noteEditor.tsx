@@ -94,7 +94,7 @@ function LinkMenuBox({ menu: { targets, chosen, at, choose } }: { menu: LinkMenu
   return (
     <View
       {...({ role: 'listbox' } as object)}
-      aria-label="What the link leads to"
+      aria-label="Link to"
       style={
         {
           position: 'fixed',
@@ -106,7 +106,7 @@ function LinkMenuBox({ menu: { targets, chosen, at, choose } }: { menu: LinkMenu
     >
       {targets.length === 0 && (
         <Type tone="faint" style={{ padding: 12 }}>
-          No recording or note has these words in its title.
+          No recording or note has this in its title.
         </Type>
       )}
       {targets.map((target, i) => (

@@ -26,22 +26,22 @@ export function NoteHistory({ note: { id }, isKept, onTaken }: HistoryProps) {
       {
         onSuccess: () => {
           onTaken();
-          show('The earlier text is back. The one before it is kept below “About”.');
+          show('Earlier version restored. The text it replaced is saved under “About”.');
         },
       },
     );
   return (
     <View>
-      <Title level={2}>Earlier texts</Title>
+      <Title level={2}>Earlier versions</Title>
       {error && <Failure error={error} />}
       {noteVersion.error && <Failure error={noteVersion.error} />}
       {data?.items.length === 0 && (
-        <Type tone="faint">None yet. While you write, the text before is kept every ten minutes.</Type>
+        <Type tone="faint">None yet. While you write, Immeld saves a version every ten minutes.</Type>
       )}
       {data?.items.map((version) => (
         <View key={version.id}>
           <WordButton
-            label={`Until ${format(parseISO(version.until), 'd MMM, H:mm')} · ${version.words} words`}
+            label={`Until ${format(parseISO(version.until), 'd MMM, H:mm')} · ${version.words} ${version.words === 1 ? 'word' : 'words'}`}
             aria-expanded={open === version.id}
             onPress={() => setOpen(open === version.id ? null : version.id)}
           />
@@ -49,7 +49,7 @@ export function NoteHistory({ note: { id }, isKept, onTaken }: HistoryProps) {
             <PencilBox isInk>
               <EarlierText noteId={id} versionId={version.id} />
               <WordButton
-                label="Take this text back"
+                label="Restore this version"
                 isBold
                 disabled={!isKept || noteVersion.isPending}
                 onPress={() => take(version.id)}
@@ -73,7 +73,7 @@ function ReadOnly({ body }: { body: Note['body'] }) {
     extensions: noteExtensions(),
     content: body,
     editable: false,
-    editorProps: { attributes: { class: 'immeld-note', 'aria-label': 'Earlier text', role: 'document' } },
+    editorProps: { attributes: { class: 'immeld-note', 'aria-label': 'Earlier version', role: 'document' } },
   });
   return <EditorContent editor={editor} />;
 }

@@ -33,10 +33,10 @@ export function NoteMarkdown({ editor, title }: { editor: Editor; title: string 
       const file = field.files?.[0];
       if (!file) return;
       if (file.size > LARGEST_BYTES)
-        return setSaid('This file is longer than a note can be: at most 1 MB. Nothing was changed.');
+        return setSaid('This file is too large for a note (at most 1 MB). Nothing was changed.');
       const { content = [] } = markdownAsNote(await file.text());
       editor.chain().insertContentAt(editor.state.doc.content.size, content).run();
-      setSaid(`“${file.name}” stands at the end of the note.`);
+      setSaid(`“${file.name}” was added at the end of the note.`);
     };
     field.click();
   };
@@ -47,24 +47,26 @@ export function NoteMarkdown({ editor, title }: { editor: Editor; title: string 
         `${title}.md`,
       );
     } catch {
-      setSaid('The pictures could not be fetched from the server, so no file was made. The note is safe.');
+      setSaid(
+        'The pictures could not be loaded from the server, so nothing was exported. The note is safe. Try again later.',
+      );
     }
   };
   return (
     <View>
       <Title level={2}>Markdown</Title>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-        <WordButton label="Save as Markdown" onPress={() => void save()} />
+        <WordButton label="Export as Markdown" onPress={() => void save()} />
         <WordButton
           label="Copy as Markdown"
           onPress={() =>
             void copyText(markdown()).then(
               () => setSaid('Copied.'),
-              () => setSaid(`${NOT_COPIED} Save it as a file instead.`),
+              () => setSaid(`${NOT_COPIED} Export it as a file instead.`),
             )
           }
         />
-        <WordButton label="Bring in Markdown" onPress={bringIn} />
+        <WordButton label="Import Markdown" onPress={bringIn} />
       </View>
       {said && (
         <Type size="small" role="status">

@@ -24,12 +24,12 @@ import { type WritingState, useNoteWriting } from './useNoteWriting';
 
 const STATE_WORDS: Record<WritingState, string> = {
   kept: 'kept',
-  writing: 'being kept',
-  waiting: 'kept on this device, sent when the server answers',
-  conflict: 'changed on another device',
+  writing: 'saving',
+  waiting: 'saved on this device; sent when the server is back',
+  conflict: 'also changed on another device',
 };
 
-const VIEW_NAMES = { rework: 'Rework', about: 'About' };
+const VIEW_NAMES = { rework: 'Revise', about: 'About' };
 
 /**
  * A note: its title, its text, and under “About” where it is filed and what belongs beside it.
@@ -74,12 +74,12 @@ export function NotePage({ note, onTaken }: { note: Note; onTaken: () => void })
         <ScrollView contentContainerStyle={{ paddingBottom: 32 }}>
           <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
             <WordButton
-              label="Take along"
+              label="Export"
               isBold
               onPress={() => router.push(takeAddress([{ kind: 'note', id: note.id }]))}
             />
             <WordButton
-              label="Share by a link"
+              label="Share by link"
               isBold
               onPress={() => router.push({ pathname: '/links', params: { item: `n${note.id}` } })}
             />
@@ -131,7 +131,7 @@ function Conflict({ writing }: { writing: ReturnType<typeof useNoteWriting> }) {
     const body = writing.ownBody();
     if (!body) return;
     newNote.mutate(
-      { title: 'What I wrote on this device', body },
+      { title: 'My version from this device', body },
       {
         onSuccess: ({ id }) => {
           writing.forget();
@@ -142,8 +142,8 @@ function Conflict({ writing }: { writing: ReturnType<typeof useNoteWriting> }) {
   };
   return (
     <View role="alert" style={{ paddingVertical: 6 }}>
-      <Type>This note was changed on another device meanwhile. Both texts are safe.</Type>
-      <WordButton label="Keep mine as a note of its own" isBold onPress={keep} />
+      <Type>This note was also changed on another device. Both versions are safe.</Type>
+      <WordButton label="Save mine as a new note" isBold onPress={keep} />
     </View>
   );
 }
@@ -191,23 +191,23 @@ function AboutNote({ note }: { note: Note }) {
         />
       </View>
       <RelatedList
-        title="Who links here"
-        items={note.linkedFrom.map((l) => ({ ...l, at: '', reason: 'a link stands in it' }))}
+        title="Notes that link here"
+        items={note.linkedFrom.map((l) => ({ ...l, at: '', reason: 'contains a link' }))}
       />
-      <RelatedList title="Beside it" items={data?.items ?? []} />
+      <RelatedList title="Related" items={data?.items ?? []} />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         <WordButton
-          label={note.isFavourite ? 'No favourite' : 'Favourite'}
+          label={note.isFavourite ? 'Remove from favourites' : 'Add to favourites'}
           onPress={() => set({ isFavourite: !note.isFavourite })}
         />
         <WordButton
-          label={note.isArchived ? 'Out of the archive' : 'Archive'}
+          label={note.isArchived ? 'Unarchive' : 'Archive'}
           onPress={() => set({ isArchived: !note.isArchived })}
         />
         {note.isBinned ? (
-          <WordButton label="Take out of the bin" isBold onPress={() => set({ isBinned: false })} />
+          <WordButton label="Restore" isBold onPress={() => set({ isBinned: false })} />
         ) : (
-          <WordButton label="Put into the bin" onPress={bin} />
+          <WordButton label="Move to bin" onPress={bin} />
         )}
       </View>
     </View>

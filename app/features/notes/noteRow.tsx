@@ -26,7 +26,7 @@ export const NoteRow = memo(function NoteRow({ note, isChosen = null, onChoose }
     <Press
       role={isChoosing ? 'checkbox' : 'link'}
       {...(isChoosing ? { 'aria-checked': isChosen } : {})}
-      label={`Note ${noteTitle(note)}, ${changed}`}
+      label={`Note: ${noteTitle(note)}, ${changed}`}
       onPress={() => (isChoosing ? onChoose?.() : router.push({ pathname: '/notes/[id]', params: { id: note.id } }))}
       style={{
         ...{ borderBottomWidth: 1, borderBottomColor: colours.rule, paddingVertical: 12 },

@@ -3,4 +3,4 @@ import { format, parseISO } from 'date-fns';
 
 /** What a note is called; the note of a day by its day. */
 export const noteTitle = ({ title, day }: Pick<NoteCard, 'title' | 'day'>): string =>
-  day ? `Note of ${format(parseISO(day), 'EEEE d MMMM')}` : title || 'Note without a title';
+  day ? `Note for ${format(parseISO(day), 'EEEE d MMMM')}` : title || 'Untitled note';

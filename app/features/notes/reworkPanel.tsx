@@ -21,8 +21,9 @@ const WAY_NAMES: Record<Way, string> = {
   formal: 'more formal',
   friendly: 'friendlier',
 };
-const FORMS = ['points', 'numbers', 'table'] as const;
-type Form = (typeof FORMS)[number];
+const FORM_NAMES = { points: 'bullets', numbers: 'numbered list', table: 'table' };
+type Form = keyof typeof FORM_NAMES;
+const FORMS = Object.keys(FORM_NAMES) as Form[];
 
 type Proposed = { way: Way; blocks: Block[]; pieces: Piece[] };
 
@@ -65,27 +66,25 @@ export function ReworkPanel({ editor }: { editor: Editor }) {
   return (
     <ScrollView contentContainerStyle={{ paddingVertical: 12, gap: 10 }}>
       <OneOf
-        label={isPart ? 'What is selected' : 'The whole note'}
+        label={isPart ? 'Selected text' : 'Whole note'}
         options={WAYS}
         nameOf={(w) => WAY_NAMES[w]}
         chosen={proposed ? way : ('' as Way)}
         onChoose={(next) => void ask(next)}
       />
       <Type size="tiny" tone="faint">
-        These are rules about words and forms; they do not think a text anew. Nothing changes until you take it.
+        These suggestions follow fixed writing rules. Nothing changes until you accept one.
       </Type>
       {error !== null && <Failure error={error} onRetry={() => void ask(way)} />}
-      {isAsking && <Loading label="Reading" />}
-      {proposed && !isAsking && proposed.pieces.length === 0 && (
-        <Type role="status">Nothing to change was found, or all of it is taken.</Type>
-      )}
+      {isAsking && <Loading label="Checking the text" />}
+      {proposed && !isAsking && proposed.pieces.length === 0 && <Type role="status">No suggestions left.</Type>}
       {proposed && !isAsking && proposed.pieces.length > 0 && (
         <>
           <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap' }}>
             <Type role="status" style={{ marginRight: 20 }}>
-              {proposed.pieces.length} {proposed.pieces.length === 1 ? 'proposal' : 'proposals'}
+              {proposed.pieces.length} {proposed.pieces.length === 1 ? 'suggestion' : 'suggestions'}
             </Type>
-            <WordButton label="Take all" isBold onPress={takeAll} />
+            <WordButton label="Accept all" isBold onPress={takeAll} />
           </View>
           {proposed.pieces.map((piece, i) => (
             <PieceOf
@@ -107,7 +106,7 @@ type PieceProps = { piece: Piece; onTake: () => void; onLeave: () => void };
 function PieceOf({ piece: { before, after, reasons }, onTake, onLeave }: PieceProps) {
   const isWide = useIsWide();
   return (
-    <View role="article" aria-label={`Proposal: ${after || 'nothing'}`}>
+    <View role="article" aria-label={`Suggestion: ${after || 'nothing'}`}>
       <PencilBox>
         <View style={{ flexDirection: isWide ? 'row' : 'column', gap: isWide ? 20 : 4 }}>
           <Type face="text" size="body" tone="faint" style={{ flex: isWide ? 1 : undefined }}>
@@ -129,8 +128,8 @@ function PieceOf({ piece: { before, after, reasons }, onTake, onLeave }: PiecePr
           </Type>
         ))}
         <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-          <WordButton label="Take it" isBold onPress={onTake} />
-          <WordButton label="Leave it" onPress={onLeave} />
+          <WordButton label="Accept" isBold onPress={onTake} />
+          <WordButton label="Drop" onPress={onLeave} />
         </View>
       </PencilBox>
     </View>
@@ -176,15 +175,13 @@ function FormChoice({ editor }: { editor: Editor }) {
   return (
     <View>
       <OneOf
-        label="The paragraph as"
+        label="Turn the paragraph into"
         options={FORMS}
-        nameOf={(f) => f}
+        nameOf={(f) => FORM_NAMES[f]}
         chosen={form ?? ('' as Form)}
         onChoose={setForm}
       />
-      {form && !isPlain && (
-        <Type tone="faint">Put the caret into a plain paragraph first, or select several of them.</Type>
-      )}
+      {form && !isPlain && <Type tone="faint">Place the cursor in a plain paragraph, or select several.</Type>}
       {form && isPlain && (
         <PencilBox>
           <Type face="text" tone="faint">
@@ -207,8 +204,8 @@ function FormChoice({ editor }: { editor: Editor }) {
                 </Type>
               ))}
           <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-            <WordButton label="Take this form" isBold onPress={take} />
-            <WordButton label="Leave it" onPress={() => setForm(null)} />
+            <WordButton label="Accept" isBold onPress={take} />
+            <WordButton label="Drop" onPress={() => setForm(null)} />
           </View>
         </PencilBox>
       )}

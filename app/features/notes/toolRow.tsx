@@ -32,20 +32,20 @@ export function ToolRow({ editor, onPicture }: { editor: Editor; onPicture: () =
   });
   const run = () => inFocus(editor);
   const inTable: Tool[] = [
-    { label: 'Row below', act: () => run().addRowAfter().run() },
-    { label: 'Column beside', act: () => run().addColumnAfter().run() },
-    { label: 'Without row', act: () => run().deleteRow().run() },
-    { label: 'Without column', act: () => run().deleteColumn().run() },
-    { label: 'Without table', act: () => run().deleteTable().run() },
+    { label: 'Add row', act: () => run().addRowAfter().run() },
+    { label: 'Add column', act: () => run().addColumnAfter().run() },
+    { label: 'Remove row', act: () => run().deleteRow().run() },
+    { label: 'Remove column', act: () => run().deleteColumn().run() },
+    { label: 'Remove table', act: () => run().deleteTable().run() },
   ];
   const tools: Tool[] = [
     { label: 'Heading', isOn: is.heading, act: () => run().toggleHeading({ level: 2 }).run() },
     { label: 'Bold', isOn: is.bold, act: () => run().toggleBold().run() },
     { label: 'Italic', isOn: is.italic, act: () => run().toggleItalic().run() },
     { label: 'Colour', isOn: isColouring || is.meaning !== null, act: () => setColouring(!isColouring) },
-    { label: 'Points', isOn: is.points, act: () => run().toggleBulletList().run() },
-    { label: 'Numbers', isOn: is.numbers, act: () => run().toggleOrderedList().run() },
-    { label: 'Check boxes', isOn: is.checks, act: () => run().toggleTaskList().run() },
+    { label: 'Bullets', isOn: is.points, act: () => run().toggleBulletList().run() },
+    { label: 'Numbered list', isOn: is.numbers, act: () => run().toggleOrderedList().run() },
+    { label: 'Checklist', isOn: is.checks, act: () => run().toggleTaskList().run() },
     { label: 'Quote', isOn: is.quote, act: () => run().toggleBlockquote().run() },
     { label: 'Link', act: () => run().insertContent('[[').run() },
     ...(is.table
@@ -61,7 +61,7 @@ export function ToolRow({ editor, onPicture }: { editor: Editor; onPicture: () =
         <ScrollView
           horizontal
           role="radiogroup"
-          aria-label="What the words mean"
+          aria-label="Colour of the words"
           showsHorizontalScrollIndicator={false}
         >
           <Press
@@ -88,8 +88,8 @@ export function ToolRow({ editor, onPicture }: { editor: Editor; onPicture: () =
           ))}
         </ScrollView>
       )}
-      {is.table && <Tools label="In the table" tools={inTable} />}
-      <Tools label="Form of the text" tools={tools} />
+      {is.table && <Tools label="Table tools" tools={inTable} />}
+      <Tools label="Text formatting" tools={tools} />
     </View>
   );
 }

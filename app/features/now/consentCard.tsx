@@ -7,7 +7,7 @@ import { PencilBox } from '../../ui/pencil';
 import { WordButton } from '../../ui/press';
 import { Type } from '../../ui/type';
 
-const AGREEMENTS = ['All agreed aloud', 'Told in writing before', 'Somebody does not agree'] as const;
+const AGREEMENTS = ['Everyone agreed out loud', 'Told in writing beforehand', 'Someone does not agree'] as const;
 /** Said by a synthetic voice: "This conversation is being recorded. Please say if you do not agree." */
 const NOTICE = '/sound/consent-notice.m4a';
 
@@ -29,7 +29,7 @@ export function ConsentChoices({ onDone }: { onDone: () => void }) {
       await engine.announce(await answer.arrayBuffer());
       keep('The spoken notice was played');
     } catch {
-      setProblem('The notice could not be played here. Say it yourself: “This is being recorded.”');
+      setProblem('The notice could not be played. Say it yourself: “This is being recorded.”');
     }
   };
   return (
@@ -39,7 +39,7 @@ export function ConsentChoices({ onDone }: { onDone: () => void }) {
           {problem}
         </Type>
       )}
-      <Field label="Who is told, if you like" value={who} onChangeText={setWho} maxLength={300} />
+      <Field label="Who was told (optional)" value={who} onChangeText={setWho} maxLength={300} />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }} role="group" aria-label="Consent">
         {AGREEMENTS.map((text) => (
           <WordButton key={text} label={text} onPress={() => keep(text)} />
@@ -60,7 +60,7 @@ export function ConsentCard() {
   if (!asksConsent || hasConsent || !captureId || closedFor === captureId) return null;
   return (
     <PencilBox style={{ marginTop: 10 }}>
-      <Type isBold>Are others here? Tell them that you record.</Type>
+      <Type isBold>Is anyone with you? Tell them you are recording.</Type>
       <ConsentChoices onDone={() => setClosedFor(captureId)} />
     </PencilBox>
   );

@@ -71,14 +71,14 @@ export function MarkPad({ isWide }: { isWide: boolean }) {
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', marginTop: -4 }}>
         {text.trim() ? (
           <>
-            <WordButton label="Keep as slip" isBold onPress={() => keep('note')} />
-            <WordButton label="As to-do" onPress={() => keep('mark', 'to-do')} />
-            <WordButton label="As a new part" onPress={() => keep('heading')} />
+            <WordButton label="Add as slip" isBold onPress={() => keep('note')} />
+            <WordButton label="Make a to-do" onPress={() => keep('mark', 'to-do')} />
+            <WordButton label="Start a new part" onPress={() => keep('heading')} />
           </>
         ) : (
           <>
-            <WordButton label="New part" onPress={() => keep('heading')} />
-            <WordButton label="Picture" onPress={() => void picture()} />
+            <WordButton label="Start a new part" onPress={() => keep('heading')} />
+            <WordButton label="Add a picture" onPress={() => void picture()} />
             <ConsentButton />
             <DictationButton />
           </>
@@ -115,6 +115,6 @@ function DictationButton() {
 
 function ConsentButton() {
   const [isOpen, setOpen] = useState(false);
-  if (!isOpen) return <WordButton label="Consent" onPress={() => setOpen(true)} />;
+  if (!isOpen) return <WordButton label="Note consent" onPress={() => setOpen(true)} />;
   return <ConsentChoices onDone={() => setOpen(false)} />;
 }

@@ -47,7 +47,7 @@ export function NowSlip({ slip }: { slip: NewSlip }) {
   };
   const remove = () => {
     engine.removeSlip(slip.id);
-    show(`${name} taken away.`, () => {
+    show(`${name} removed.`, () => {
       const { kind, mark, startMs } = slip;
       engine.addSlip({ kind, startMs, text: slip.text, ...(mark ? { mark } : {}) });
     });
@@ -73,13 +73,13 @@ export function NowSlip({ slip }: { slip: NewSlip }) {
       </Press>
       {isOpen && (
         <View style={{ paddingBottom: 6 }}>
-          <LineEntry label="Words" action="Keep" value={text} onChange={setText} onSubmit={keep} maxLength={5000} />
+          <LineEntry label="Words" action="Save" value={text} onChange={setText} onSubmit={keep} maxLength={5000} />
           {slip.mark && (
             <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
               {kinds.offered.map(({ id: mark, label }) => (
                 <Press
                   key={mark}
-                  label={`Make it: ${label}`}
+                  label={`Change to: ${label}`}
                   aria-pressed={mark === slip.mark}
                   onPress={() => engine.changeSlip(slip.id, { mark })}
                   style={{ alignItems: 'center', opacity: mark === slip.mark ? 1 : 0.6 }}
@@ -89,7 +89,7 @@ export function NowSlip({ slip }: { slip: NewSlip }) {
               ))}
             </View>
           )}
-          <WordButton label="Take away" onPress={remove} />
+          <WordButton label="Remove" onPress={remove} />
         </View>
       )}
     </View>

@@ -20,36 +20,38 @@ export function PackNotice() {
   };
   return (
     <View style={{ gap: 6, paddingVertical: 8 }} role="status">
-      {live.state === 'loading' && <Type tone="faint">The words are being made ready. The sound is kept already.</Type>}
+      {live.state === 'loading' && <Type tone="faint">Preparing live words. The audio is already being saved.</Type>}
       {live.state === 'failed' && (
-        <Type tone="faint">{live.problem} The sound is kept; the server makes the words.</Type>
+        <Type tone="faint">{live.problem} The audio is saved; the server transcribes it.</Type>
       )}
       {live.state === 'off' && pack.state === 'fetching' && (
         <>
           <Type tone="faint">
-            Fetching the words for this device, {size}, once: {Math.floor(pack.share * 100)} %. The sound is kept
-            already.
+            Downloading the pack for live words ({size}): {Math.floor(pack.share * 100)}%. This happens once. The audio
+            is already being saved.
           </Type>
-          <Progress label="Fetching the words" share={pack.share} />
-          <WordButton label="Not now" onPress={stop} />
+          <Progress label="Download of the pack" share={pack.share} />
+          <WordButton label="Cancel" onPress={stop} />
         </>
       )}
       {live.state === 'off' && pack.state === 'absent' && (
         <>
           <Type tone="faint">
-            Words can appear while you speak, without a network, once this device has fetched them ({size}).
+            See your words as you speak, even without a network. This device needs to download a pack once ({size}).
           </Type>
-          <WordButton label={`Fetch the words, ${size}`} onPress={() => void packs.fetch()} />
+          <WordButton label={`Download the pack, ${size}`} onPress={() => void packs.fetch()} />
         </>
       )}
       {live.state === 'off' && pack.state === 'failed' && (
         <>
           <Type tone="faint">{pack.problem}</Type>
-          <WordButton label="Fetch again" onPress={() => void packs.fetch()} />
+          <WordButton label="Download again" onPress={() => void packs.fetch()} />
         </>
       )}
       {live.state === 'off' && pack.state === 'unknown' && (
-        <Type tone="faint">No words while you speak: they are not on this device, and the server does not answer.</Type>
+        <Type tone="faint">
+          No live words: this device does not have the pack, and the server cannot be reached. The recording continues.
+        </Type>
       )}
     </View>
   );

@@ -45,7 +45,7 @@ export function PageView({ recording }: { recording: Recording }) {
   const writeUps = recording.writeUps.filter((w) => w.state === 'ink');
   const todos = recording.todos.filter((t) => t.state === 'ink');
   const facts = [
-    format(parseISO(recording.startedAt), 'd MMMM yyyy, H:mm'),
+    format(parseISO(recording.startedAt), 'd MMM yyyy, H:mm'),
     recording.durationMs ? lengthName(recording.durationMs) : null,
     recording.appointment?.people.join(', '),
     recording.tags.join(', '),
@@ -60,7 +60,7 @@ export function PageView({ recording }: { recording: Recording }) {
       >
         <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
           <WordButton
-            label="Back to the recording"
+            label="Back to recording"
             role="link"
             onPress={() => router.navigate({ pathname: '/recordings/[id]', params: { id: recording.id } })}
           />
@@ -102,7 +102,7 @@ export function PageView({ recording }: { recording: Recording }) {
         </p>
         {shown.writeUps && writeUps.length > 0 && (
           <section>
-            <Heading>In short</Heading>
+            <Heading>Summary</Heading>
             {writeUps.map((w) => (
               <p key={w.id} style={{ whiteSpace: 'pre-wrap' }}>
                 {w.editedText ?? w.sentences.map((s) => s.text).join(' ')}

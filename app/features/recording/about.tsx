@@ -61,7 +61,7 @@ export function About({ recording }: { recording: Recording }) {
       <AppointmentField recording={recording} onSet={set} />
       {!recording.isFiled && (
         <WordButton
-          label="File it"
+          label="File"
           isBold
           onPress={() => {
             set({ isFiled: true });
@@ -70,26 +70,26 @@ export function About({ recording }: { recording: Recording }) {
         />
       )}
       <View>
-        <Title level={2}>Take along</Title>
+        <Title level={2}>Export</Title>
         <WordButton
-          label="Choose what goes along"
+          label="Choose what to export"
           isBold
           onPress={() => router.push(takeAddress([{ kind: 'recording', id: recording.id }]))}
         />
         <WordButton
-          label="Share by a link"
+          label="Share by link"
           isBold
           disabled={recording.passages.length === 0}
           onPress={() => router.push({ pathname: '/links', params: { item: `r${recording.id}` } })}
         />
         <Press
           role="link"
-          label="A page to read and print"
+          label="Print view"
           disabled={recording.passages.length === 0}
           onPress={() => router.navigate({ pathname: '/page/[id]', params: { id: recording.id } })}
         >
           <Type tone="petrol" style={{ textDecorationLine: 'underline' }}>
-            A page to read and print
+            Print view
           </Type>
         </Press>
         {FORMATS.map((format) => (
@@ -115,7 +115,7 @@ export function About({ recording }: { recording: Recording }) {
         {consents.length > 0 && (
           <Choice
             role="switch"
-            label="With the consent note"
+            label="Include the consent note"
             hint="In plain text, WebVTT and JSON"
             isOn={withConsent}
             onPress={() => setWithConsent(!withConsent)}
@@ -123,7 +123,7 @@ export function About({ recording }: { recording: Recording }) {
         )}
         {recording.passages.length === 0 && (
           <Type size="tiny" tone="faint">
-            There is no text to take along yet.
+            There is no text to export yet.
           </Type>
         )}
       </View>
@@ -131,13 +131,14 @@ export function About({ recording }: { recording: Recording }) {
         <Choice
           role="switch"
           label="This is a dictation"
-          hint="Spoken commands such as “new paragraph” are done and not written"
+          hint="Spoken commands such as “new paragraph” are carried out instead of written"
           isOn={recording.isDictation}
           onPress={() => {
             const isDictation = !recording.isDictation;
             set({ isDictation });
-            show(isDictation ? 'The spoken commands are done.' : 'The spoken commands are written.', () =>
-              set({ isDictation: !isDictation }),
+            show(
+              isDictation ? 'Spoken commands are now carried out.' : 'Spoken commands are now written as text.',
+              () => set({ isDictation: !isDictation }),
             );
           }}
         />
@@ -146,37 +147,39 @@ export function About({ recording }: { recording: Recording }) {
       <View>
         <Title level={2}>About this recording</Title>
         <Fact name="Recorded">{whenSaid(recording.startedAt)}</Fact>
-        {recording.isRecovered && <Fact name="Recovered">It was cut off, and came back by itself.</Fact>}
-        {recording.state === 'ready' && recording.problem && <Fact name="Heard">{recording.problem}</Fact>}
+        {recording.isRecovered && (
+          <Fact name="Recovered">The recording was interrupted and recovered automatically.</Fact>
+        )}
+        {recording.state === 'ready' && recording.problem && <Fact name="Problem">{recording.problem}</Fact>}
         {consents.map((s) => (
           <Fact key={s.id} name="Consent">{`${s.text}, at ${clockTime(s.startMs)}`}</Fact>
         ))}
         {recording.place && <Fact name="Place">{recording.place}</Fact>}
         {recording.durationMs !== null && <Fact name="Length">{lengthName(recording.durationMs)}</Fact>}
         <Fact name="File">{`${recording.fileName}, ${sizeName(recording.sizeBytes)}`}</Fact>
-        {recording.model && <Fact name="Transcribed">on this machine, model {recording.model}</Fact>}
+        {recording.model && <Fact name="Transcribed">on this machine, with {recording.model}</Fact>}
       </View>
       <Versions recording={recording} />
       <Besides id={recording.id} />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         <WordButton
-          label={recording.isFavourite ? 'No favourite' : 'Favourite'}
+          label={recording.isFavourite ? 'Remove from favourites' : 'Add to favourites'}
           onPress={() => set({ isFavourite: !recording.isFavourite })}
         />
         <WordButton
-          label={recording.isArchived ? 'Out of the archive' : 'Archive'}
+          label={recording.isArchived ? 'Unarchive' : 'Archive'}
           onPress={() => {
             set({ isArchived: !recording.isArchived });
-            if (!recording.isArchived) show('In the archive.', () => set({ isArchived: false }));
+            if (!recording.isArchived) show('Archived.', () => set({ isArchived: false }));
           }}
         />
         {recording.state === 'ready' && (
           <TranscribeAgain onAgain={(cleaning) => recognise.mutate({ id: recording.id, cleaning })} />
         )}
         {recording.isBinned ? (
-          <WordButton label="Take out of the bin" isBold onPress={() => set({ isBinned: false })} />
+          <WordButton label="Restore" isBold onPress={() => set({ isBinned: false })} />
         ) : (
-          <WordButton label="Put into the bin" onPress={bin} />
+          <WordButton label="Move to bin" onPress={bin} />
         )}
       </View>
     </View>
@@ -208,7 +211,7 @@ function Besides({ id }: { id: string }) {
   const { data } = useRelated(id);
   return (
     <>
-      <RelatedList title="Beside it" items={data?.items ?? []} />
+      <RelatedList title="Related" items={data?.items ?? []} />
       <RelatedList title="Notes that link here" items={data?.linkedFrom ?? []} />
     </>
   );

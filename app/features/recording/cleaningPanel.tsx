@@ -10,18 +10,18 @@ import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 
 const STEPS: { key: keyof Cleaning; label: string }[] = [
-  { key: 'loudness', label: 'Even loudness' },
-  { key: 'noise', label: 'Less noise' },
-  { key: 'lowCut', label: 'No rumble' },
-  { key: 'highCut', label: 'No hiss' },
-  { key: 'clicks', label: 'No clicks' },
+  { key: 'loudness', label: 'Even volume' },
+  { key: 'noise', label: 'Reduce noise' },
+  { key: 'lowCut', label: 'Remove rumble' },
+  { key: 'highCut', label: 'Remove hiss' },
+  { key: 'clicks', label: 'Remove clicks' },
 ];
 
 const STRENGTHS = [
   { strength: 0, label: 'off' },
-  { strength: 0.4, label: 'some' },
-  { strength: 0.7, label: 'more' },
-  { strength: 1, label: 'most' },
+  { strength: 0.4, label: 'a little' },
+  { strength: 0.7, label: 'medium' },
+  { strength: 1, label: 'strong' },
 ];
 
 /** What is done to the sound while listening, and the sound to take along so; the recording itself stays as it is. */
@@ -35,7 +35,7 @@ export function CleaningPanel({ recordingId, title }: { recordingId: string; tit
     setError(null);
     try {
       const answer = await answerTo('getCleanedSound', { params: { id: recordingId }, query: cleaning });
-      saveFile(await answer.blob(), `${title}, cleaned.m4a`);
+      saveFile(await answer.blob(), `${title}, cleaned up.m4a`);
     } catch (problem) {
       setError(problem as Error);
     } finally {
@@ -45,7 +45,7 @@ export function CleaningPanel({ recordingId, title }: { recordingId: string; tit
   return (
     <View
       role="group"
-      aria-label="Cleaner sound"
+      aria-label="Clean up audio"
       style={{ borderWidth: 1, borderColor: colours.rule, borderRadius: 4, paddingHorizontal: 12, paddingVertical: 6 }}
     >
       {STEPS.map(({ key, label }) => (
@@ -78,12 +78,12 @@ export function CleaningPanel({ recordingId, title }: { recordingId: string; tit
         </View>
       ))}
       <Type size="tiny" tone="faint">
-        For listening on this device. The recording stays as it is.
+        Only changes what you hear on this device. The recording stays as it is.
       </Type>
       {error && <Failure error={error} />}
       {isCleaning(cleaning) && (
         <WordButton
-          label={isMaking ? 'Cleaning the whole sound …' : 'Take the cleaned sound along'}
+          label={isMaking ? 'Cleaning up the audio…' : 'Export the cleaned-up audio'}
           disabled={isMaking}
           onPress={() => void take()}
         />

@@ -24,10 +24,10 @@ export function CorrectingBar({ recordingId }: { recordingId: string }) {
           style={{ borderWidth: 1, borderColor: colours.rowan, borderRadius: 4, padding: 12, marginBottom: 8, gap: 6 }}
         >
           <Type>{conflict.sentence}</Type>
-          <Type>Here you wrote: {conflict.mine.map(passageText).join(' ')}</Type>
+          <Type>You wrote: {conflict.mine.map(passageText).join(' ')}</Type>
           <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-            <WordButton label="Use what I wrote" isBold onPress={() => desk.settle(true)} />
-            <WordButton label="Keep the other" onPress={() => desk.settle(false)} />
+            <WordButton label="Use my text" isBold onPress={() => desk.settle(true)} />
+            <WordButton label="Use the other text" onPress={() => desk.settle(false)} />
           </View>
         </View>
       )}
@@ -49,7 +49,7 @@ export function CorrectingBar({ recordingId }: { recordingId: string }) {
       </View>
       {unsent > 0 && (
         <Type size="tiny" tone="faint" role="status">
-          Kept on this device; on its way to the server.
+          Saved on this device. Sending to the server.
         </Type>
       )}
     </View>

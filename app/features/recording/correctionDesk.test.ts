@@ -20,7 +20,7 @@ class FakeServer {
   isAway = false;
   private nextId = 10;
   send = async ({ replaced, passages }: Rewriting) => {
-    if (this.isAway) throw new ApiProblem('The server does not answer.', '', null);
+    if (this.isAway) throw new ApiProblem('The server cannot be reached.', '', null);
     const at = this.stored.findIndex((p) => p.id === replaced[0]!.id);
     if (replaced.some((r, i) => this.stored[at + i]?.id !== r.id || this.stored[at + i]?.revision !== r.revision)) {
       throw new ApiProblem(`There it reads: ${this.stored[at] ? passageText(this.stored[at]) : ''}`, '', 409);
@@ -107,11 +107,11 @@ describe('corrections', () => {
     desk.undo();
     await settled();
     expect(said).toEqual([
-      'Changed: seven, in the place of six',
-      'Changed: six, in the place of seven',
-      'Changed: seven, in the place of six',
-      'Parted. The new passage begins: five',
-      'Joined to the passage before: four five',
+      'Replaced six with seven',
+      'Replaced seven with six',
+      'Replaced six with seven',
+      'Split. The new passage begins: five',
+      'Merged with the previous passage: four five',
     ]);
   });
 
@@ -196,7 +196,7 @@ describe('corrections', () => {
     await settled();
     there.desk.begin(server.stored);
     expect(there.desk.correct(0, opened, passage('second come', 0))).toBe(false);
-    expect(there.desk.state.conflicts[0]!.sentence).toContain('There it reads: first come');
+    expect(there.desk.state.conflicts[0]!.sentence).toContain('The other text is: first come');
     await settled();
     expect(server.text).toBe('first come | four five | six');
   });

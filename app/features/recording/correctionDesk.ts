@@ -250,7 +250,7 @@ export class CorrectionDesk {
 }
 
 const changedElsewhere = (stands: readonly Passage[]): string =>
-  `This passage was changed elsewhere in the meantime. There it reads: ${stands.map(passageText).join(' ')}`;
+  `This passage was also changed elsewhere. The other text is: ${stands.map(passageText).join(' ')}`;
 
 const written = ({ startMs, endMs, speaker, startsParagraph, words }: Passage) => ({
   ...{ startMs, endMs, speaker, startsParagraph, words },

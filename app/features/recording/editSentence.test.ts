@@ -11,13 +11,13 @@ const passage = (text: string, speaker: string | null = null): Passage => ({
 
 describe('what a screen reader says of a change', () => {
   it.each([
-    ['one word', ['the key is wet'], ['the quay is wet'], 'Changed: quay, in the place of key'],
-    ['several words', ['a b c d'], ['a x y d'], 'Changed: x y, in the place of b c'],
+    ['one word', ['the key is wet'], ['the quay is wet'], 'Replaced key with quay'],
+    ['several words', ['a b c d'], ['a x y d'], 'Replaced b c with x y'],
     ['a word more', ['the the quay'], ['the the the quay'], 'Added: the'],
-    ['a word less', ['the quay is is wet'], ['the quay is wet'], 'Taken out: is'],
-    ['nothing left', ['the key'], [''], 'Taken out: the key'],
-    ['parted', ['one two three'], ['one', 'two three'], 'Parted. The new passage begins: two three'],
-    ['joined', ['one', 'two'], ['one two'], 'Joined to the passage before: one two'],
+    ['a word less', ['the quay is is wet'], ['the quay is wet'], 'Removed: is'],
+    ['nothing left', ['the key'], [''], 'Removed: the key'],
+    ['parted', ['one two three'], ['one', 'two three'], 'Split. The new passage begins: two three'],
+    ['joined', ['one', 'two'], ['one two'], 'Merged with the previous passage: one two'],
     ['the same words', ['one two'], ['one two'], null],
   ])('%s', (_, removed, added, sentence) => {
     expect(
@@ -35,8 +35,8 @@ describe('what a screen reader says of a change', () => {
   it('is cut between two words', () => {
     const long = Array.from({ length: 60 }, (_, i) => `word${i}`).join(' ');
     const sentence = editSentence([passage('short')], [passage(long)])!;
-    expect(sentence).toMatch(/^Changed: word0 .* word\d+ …, in the place of short$/);
+    expect(sentence).toMatch(/^Replaced short with word0 .* word\d+ …$/);
     expect(sentence.length).toBeLessThan(130);
-    expect(long.startsWith(sentence.slice('Changed: '.length, sentence.indexOf(' …')))).toBe(true);
+    expect(long.startsWith(sentence.slice('Replaced short with '.length, sentence.indexOf(' …')))).toBe(true);
   });
 });

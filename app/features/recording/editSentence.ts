@@ -11,8 +11,8 @@ function beginning(text: string): string {
 
 /** What a change of passages did, for those who do not see it; null when another sentence tells it. */
 export function editSentence(removed: readonly Passage[], added: readonly Passage[]): string | null {
-  if (added.length > removed.length) return `Parted. The new passage begins: ${beginning(textOf(added.slice(-1)))}`;
-  if (added.length < removed.length) return `Joined to the passage before: ${beginning(textOf(added))}`;
+  if (added.length > removed.length) return `Split. The new passage begins: ${beginning(textOf(added.slice(-1)))}`;
+  if (added.length < removed.length) return `Merged with the previous passage: ${beginning(textOf(added))}`;
   const [before, now] = [removed, added].map((all) => textOf(all).split(' ').filter(Boolean));
   let from = 0;
   while (from < before!.length && before![from] === now![from]) from++;
@@ -22,6 +22,6 @@ export function editSentence(removed: readonly Passage[], added: readonly Passag
   const [gone, come] = [before!, now!].map((words) => words.slice(from, words.length - fromEnd).join(' '));
   if (!gone && !come) return null;
   if (!gone) return `Added: ${beginning(come!)}`;
-  if (!come) return `Taken out: ${beginning(gone)}`;
-  return `Changed: ${beginning(come)}, in the place of ${beginning(gone)}`;
+  if (!come) return `Removed: ${beginning(gone)}`;
+  return `Replaced ${beginning(gone)} with ${beginning(come)}`;
 }

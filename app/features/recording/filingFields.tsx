@@ -44,11 +44,13 @@ export function AppointmentField({ recording, onSet }: FieldProps) {
           </Type>
         </>
       ) : (
-        <Type tone="faint">It belongs to none.</Type>
+        <Type tone="faint">Not part of an appointment.</Type>
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-        {appointment && <WordButton label="Not this one" onPress={() => choose(null)} />}
-        {!isOpen && others.length > 0 && <WordButton label="Choose another" onPress={() => setOpen(true)} />}
+        {appointment && <WordButton label="Remove" onPress={() => choose(null)} />}
+        {!isOpen && others.length > 0 && (
+          <WordButton label="Choose another appointment" onPress={() => setOpen(true)} />
+        )}
         {isOpen &&
           others.map((a) => (
             <WordButton key={a.id} label={`${a.title}, ${appointmentTimes(a)}`} onPress={() => choose(a.id)} />
@@ -83,7 +85,7 @@ function Proposal({
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         <WordButton label={`Accept ${label.toLowerCase()}`} isBold onPress={onAccept} />
         <WordButton label={`Drop ${label.toLowerCase()}`} onPress={onDrop} />
-        {onAnother && <WordButton label={`Another ${label.toLowerCase()}`} onPress={onAnother} />}
+        {onAnother && <WordButton label={`Suggest another ${label.toLowerCase()}`} onPress={onAnother} />}
       </View>
     </PencilBox>
   );
@@ -153,7 +155,7 @@ export function FolderField({ recording, onSet }: FieldProps) {
         />
       )}
       <FolderChips label="Folder" chosen={recording.folderId} onChoose={(folderId) => onSet({ folderId })} />
-      <LineEntry label="New folder" action="Make it" value={name} onChange={setName} onSubmit={make} maxLength={80} />
+      <LineEntry label="New folder" action="Add" value={name} onChange={setName} onSubmit={make} maxLength={80} />
     </View>
   );
 }
@@ -185,7 +187,7 @@ export function NamesField({ title, one, names, suggested, onSet, onDrop }: Name
         {names.map((name) => (
           <Press
             key={name}
-            label={`Take the ${one} ${name} away`}
+            label={`Remove ${one} ${name}`}
             onPress={() => onSet(names.filter((t) => t !== name))}
             style={{
               borderWidth: 1,
@@ -236,21 +238,14 @@ export function ProjectField({ recording, onSet }: FieldProps) {
       )}
       {known.length > 0 && (
         <OneOf
-          label="It belongs to"
+          label="Belongs to"
           options={[NO_PROJECT, ...known]}
           nameOf={(name) => name}
           chosen={project ?? NO_PROJECT}
           onChoose={(name) => onSet({ project: name === NO_PROJECT ? null : name })}
         />
       )}
-      <LineEntry
-        label="New project"
-        action="Make it"
-        value={typed}
-        onChange={setTyped}
-        onSubmit={make}
-        maxLength={60}
-      />
+      <LineEntry label="New project" action="Add" value={typed} onChange={setTyped} onSubmit={make} maxLength={60} />
     </View>
   );
 }

@@ -60,10 +60,10 @@ export function Manuscript({ recording, player, rows, isWide }: ManuscriptProps)
       ListEmptyComponent={
         job ? null : (
           <View style={{ paddingHorizontal: isWide ? 28 : 0 }}>
-            <Empty title="No words">
+            <Empty title="No text">
               {recording.state === 'ready'
-                ? 'No speech was heard in this recording. The sound is kept and can be played.'
-                : 'The words appear here when the recording has been transcribed.'}
+                ? 'No speech was found in this recording. The audio is saved and you can play it.'
+                : 'The text appears here once the recording is transcribed.'}
             </Empty>
           </View>
         )
@@ -147,13 +147,13 @@ function MarginHead({ recording, rows, list }: MarginHeadProps) {
     >
       {at > 0 && (
         <WordButton
-          label={`First beside ${clockTime(rows[at]!.passages[0]!.startMs)}, go there`}
+          label={`Go to the first slip at ${clockTime(rows[at]!.passages[0]!.startMs)}`}
           onPress={() => list.current?.scrollToIndex({ index: at, viewPosition: 0.25, animated: false })}
         />
       )}
       {marginOf(recording).length === 0 && (
         <Type size="small" tone="faint">
-          Nothing in the margin yet. Select words in the text to put something beside them.
+          Nothing in the margin yet. Select some text to add a mark, slip or picture beside it.
         </Type>
       )}
     </View>

@@ -38,7 +38,11 @@ export function MarginList({ recording, player }: { recording: Recording; player
   return (
     <View style={{ paddingTop: 12 }}>
       {counts.size > 1 && (
-        <View role="radiogroup" aria-label="Show" style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 14 }}>
+        <View
+          role="radiogroup"
+          aria-label="Filter the margin"
+          style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 14 }}
+        >
           {[['All', margin.length] as const, ...counts].map(([name, count]) => (
             <Kind
               key={name}
@@ -52,7 +56,7 @@ export function MarginList({ recording, player }: { recording: Recording; player
       )}
       {margin.length > 0 && (
         <WordButton
-          label={isShown ? `Take these ${shown.length} along` : 'Take the margin along'}
+          label={isShown ? `Export these ${shown.length}` : 'Export the margin'}
           onPress={() => take(shown, isShown)}
         />
       )}
@@ -60,9 +64,9 @@ export function MarginList({ recording, player }: { recording: Recording; player
         todo ? <TodoSlip key={key} todo={todo} player={player} /> : <SlipNote key={key} slip={slip!} player={player} />,
       )}
       {margin.length === 0 && (
-        <Empty title="Nothing in the margin">
-          Marks, slips and pictures stand here, and to-dos that are found in what was said. Select words in the text to
-          put something beside them.
+        <Empty title="Nothing in the margin yet">
+          Marks, slips and pictures appear here, and to-dos found in what was said. Select some text to add something
+          beside it.
         </Empty>
       )}
     </View>

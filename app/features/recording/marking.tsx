@@ -69,7 +69,7 @@ function useMargin({ id }: Recording) {
         await refresh();
         const undo = () =>
           void call('changeSlip', { params: { id: slip.id }, body: { isBinned: true } }).then(refresh, setError);
-        show(`${mark ? kinds.of(mark).label : SLIP_NAMES[kind]} is in the margin.`, undo);
+        show(`${mark ? kinds.of(mark).label : SLIP_NAMES[kind]} added to the margin.`, undo);
       } catch (problem) {
         setError(problem as Error);
       }
@@ -84,7 +84,7 @@ function useMargin({ id }: Recording) {
         await refresh();
         const undo = () =>
           void call('changeTodo', { params: { id: todo.id }, body: { isBinned: true } }).then(refresh, setError);
-        show('It is on the list of to-dos.', undo);
+        show('Added to your to-dos.', undo);
       } catch (problem) {
         setError(problem as Error);
       }
@@ -128,7 +128,7 @@ export function MarkingBar({ recording, player }: BarProps) {
     const given = naming && givenTo(desk.state.passages, naming, speaker);
     if (!given) return;
     desk.change(given.at, given.count, given.added);
-    show(`Said by ${speaker}.`, () => desk.undo());
+    show(`Assigned to ${speaker}.`, () => desk.undo());
   };
   const begin = (kind: 'note' | 'link', where: Selected) => setWriting({ kind, at: where });
   const mark = (kind: MarkKind, where: { startMs: number; endMs: number }) => {
@@ -141,12 +141,12 @@ export function MarkingBar({ recording, player }: BarProps) {
   };
   const copy = ({ parts }: Selected) => {
     const sheet = selectedSheet(parts);
-    const notCopied = () => show('The browser did not let the words be copied.');
+    const notCopied = () => show('The browser blocked copying. Use the browser’s own Copy command instead.');
     const asMarkdown = () => {
-      copyText(sheetMarkdown(sheet).trimEnd()).then(() => show('The words are copied as Markdown.'), notCopied);
+      copyText(sheetMarkdown(sheet).trimEnd()).then(() => show('Text copied as Markdown.'), notCopied);
     };
     copyFormatted(Promise.resolve({ plain: sheetText(sheet).trimEnd(), html: sheetBody(sheet) }), true).then(
-      () => show('The words are copied.', asMarkdown, 'As Markdown'),
+      () => show('Text copied.', asMarkdown, 'Copy as Markdown'),
       notCopied,
     );
     done();
@@ -194,7 +194,7 @@ export function MarkingBar({ recording, player }: BarProps) {
   return (
     <View
       role="toolbar"
-      aria-label="For the selected words"
+      aria-label="Actions for the selected text"
       {...({ dataSet: { choices: 'true' } } as object)}
       style={[
         { position: 'fixed', zIndex: 20, ...place } as object,
@@ -229,7 +229,7 @@ export function MarkingBar({ recording, player }: BarProps) {
           ))}
         <Press
           {...hold}
-          label="Lift to a to-do"
+          label="Make a to-do"
           onPress={() => toDo(latest(at))}
           style={{
             ...(isWide ? {} : { flex: 1 }),
@@ -248,8 +248,8 @@ export function MarkingBar({ recording, player }: BarProps) {
       {naming && <WhoPanel speaker={null} passageIds={[]} onName={name} onClose={done} />}
       {writing ? (
         <LineEntry
-          label={writing.kind === 'link' ? 'Address of the link' : 'Write a slip'}
-          action="Keep"
+          label={writing.kind === 'link' ? 'Web address' : 'Write a slip'}
+          action="Add"
           value={text}
           onChange={setText}
           onSubmit={() => {
@@ -268,15 +268,15 @@ export function MarkingBar({ recording, player }: BarProps) {
       {!naming && (
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', paddingHorizontal: 8 }}>
           {!writing && <WordButton {...hold} label="Write a slip" onPress={() => begin('note', latest(at))} />}
-          {!writing && <WordButton {...hold} label="Link" onPress={() => begin('link', latest(at))} />}
-          <WordButton {...hold} label="Picture or file" onPress={() => attach(latest(at))} />
+          {!writing && <WordButton {...hold} label="Add a link" onPress={() => begin('link', latest(at))} />}
+          <WordButton {...hold} label="Add a picture or file" onPress={() => attach(latest(at))} />
           <WordButton {...hold} label="Copy" onPress={() => copy(latest(at))} />
           <WordButton {...hold} label="Play" onPress={() => player.playSpan(at.startMs, at.endMs)} />
           <WordButton {...hold} label="Repeat" onPress={() => player.repeat({ fromMs: at.startMs, toMs: at.endMs })} />
           {!writing && quote && (
             <WordButton
               {...hold}
-              label="Into a note"
+              label="Add to a note"
               onPress={() => {
                 const { text: words, startMs } = latest(at);
                 quote({ text: words, startMs: Math.round(startMs) });
@@ -284,8 +284,8 @@ export function MarkingBar({ recording, player }: BarProps) {
               }}
             />
           )}
-          {!writing && <WordButton {...hold} label="Who says it" onPress={() => setNaming(latest(at))} />}
-          {writing && <WordButton label="Leave it" onPress={done} />}
+          {!writing && <WordButton {...hold} label="Assign speaker" onPress={() => setNaming(latest(at))} />}
+          {writing && <WordButton label="Cancel" onPress={done} />}
         </View>
       )}
     </View>

@@ -12,11 +12,11 @@ export function OneMoreThing({ recordingId }: { recordingId: string }) {
   const bringIn = useBringIn(details);
   const isRecording = useCaptureNow(isCapturing);
   return (
-    <View role="group" aria-label="One more thing">
-      <Type tone="faint">One more thing? It is added at the end, with its own date.</Type>
+    <View role="group" aria-label="Add to this recording">
+      <Type tone="faint">Something to add? It goes at the end, with its own date.</Type>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-        <WordButton label="Speak it" disabled={isRecording} onPress={speak} />
-        <WordButton label="Bring it in" onPress={bringIn} />
+        <WordButton label="Record more" disabled={isRecording} onPress={speak} />
+        <WordButton label="Import a file" onPress={bringIn} />
       </View>
       <OutboxList addedTo={recordingId} />
     </View>

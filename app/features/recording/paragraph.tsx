@@ -60,7 +60,7 @@ export const Paragraph = memo(function Paragraph({ passages, first, player }: Pa
         </Press>
         {speaker !== null && (
           <Press
-            label={`${speaker} says this. Who is it?`}
+            label={`Speaker: ${speaker}. Change`}
             aria-expanded={isAsking}
             onPress={() => setAsking(!isAsking)}
             style={{ flexDirection: 'row', alignItems: 'center', gap: 6, minHeight: 32, flexShrink: 1 }}
@@ -73,9 +73,9 @@ export const Paragraph = memo(function Paragraph({ passages, first, player }: Pa
         )}
         <View style={{ flex: 1 }} />
         {!inHere && (
-          <Press label={`Correct the text from ${clockTime(startMs)}`} onPress={openAtSound} style={{ minHeight: 32 }}>
+          <Press label={`Edit the text from ${clockTime(startMs)}`} onPress={openAtSound} style={{ minHeight: 32 }}>
             <Type size="tiny" tone="faint" style={{ textAlign: 'right', textDecorationLine: 'underline' }}>
-              Correct
+              Edit
             </Type>
           </Press>
         )}
@@ -85,7 +85,7 @@ export const Paragraph = memo(function Paragraph({ passages, first, player }: Pa
           <WhoPanel speaker={speaker} passageIds={ids} onClose={() => setAsking(false)} />
         ) : (
           <Type size="tiny" tone="faint" role="status">
-            Your corrections are on their way to the server; a moment, please.
+            Saving your corrections. One moment, please.
           </Type>
         ))}
       {groups.map((group) => {

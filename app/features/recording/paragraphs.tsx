@@ -21,7 +21,7 @@ export function Paragraphs({ recording: { id, passages } }: { recording: Recordi
       {
         onSuccess: ({ before, recording }) => {
           const count = recording.passages.filter((p) => p.startsParagraph).length;
-          show(`${count} ${count === 1 ? 'paragraph' : 'paragraphs'} now.`, () =>
+          show(`${count} ${count === 1 ? 'paragraph' : 'paragraphs'}.`, () =>
             paragraphs.mutate({ id, change: { starts: before } }),
           );
         },
@@ -31,7 +31,7 @@ export function Paragraphs({ recording: { id, passages } }: { recording: Recordi
     <View>
       <Title level={2}>Paragraphs</Title>
       {paragraphs.error && <Failure error={paragraphs.error} />}
-      <ParagraphChoice label="Make them anew" chosen={null} onChoose={choose} />
+      <ParagraphChoice label="Divide again" chosen={null} onChoose={choose} />
     </View>
   );
 }

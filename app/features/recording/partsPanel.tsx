@@ -23,7 +23,7 @@ export function PartsPanel({ recording, player }: PartsPanelProps) {
   return (
     <View>
       <WordButton
-        label={isOpen ? 'Close the contents' : 'Contents'}
+        label={isOpen ? 'Close contents' : 'Contents'}
         aria-expanded={isOpen}
         onPress={() => setOpen(!isOpen)}
       />
@@ -50,7 +50,7 @@ function Contents({ recording: { id, slips }, player }: PartsPanelProps) {
     },
     onSuccess: (ids) => {
       void refresh();
-      show(`${ids.length} headings are in the margin.`, () => {
+      show(`${ids.length} headings added to the margin.`, () => {
         void Promise.all(
           ids.map((slip) => call('changeSlip', { params: { id: slip }, body: { isBinned: true } })),
         ).then(refresh);
@@ -64,7 +64,7 @@ function Contents({ recording: { id, slips }, player }: PartsPanelProps) {
       {isPencil && error && <Failure error={error} onRetry={() => void refetch()} />}
       {isPencil && !data && !error && <Loading />}
       {isPencil && data?.items.length === 0 && (
-        <Type tone="faint">This is about one thing from beginning to end: no parts were found.</Type>
+        <Type tone="faint">No parts found. The recording seems to stay on one topic.</Type>
       )}
       <View role="list" aria-label="Contents">
         {parts.map((part) => (
@@ -87,14 +87,9 @@ function Contents({ recording: { id, slips }, player }: PartsPanelProps) {
       {parts.length > 0 && (
         <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
           {isPencil && (
-            <WordButton
-              label="Set these as headings"
-              isBold
-              disabled={set.isPending}
-              onPress={() => set.mutate(parts)}
-            />
+            <WordButton label="Add as headings" isBold disabled={set.isPending} onPress={() => set.mutate(parts)} />
           )}
-          <WordButton label="As a map" onPress={() => router.push({ pathname: '/map/[id]', params: { id } })} />
+          <WordButton label="Show as map" onPress={() => router.push({ pathname: '/map/[id]', params: { id } })} />
         </View>
       )}
       {set.error && <Failure error={set.error} />}

@@ -85,7 +85,7 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
     );
     if (!name || !data) return;
     const add = () => changeSettings.mutate({ names: [...listed, { text: name, soundsLike: [] }] });
-    show(`You wrote ${name} twice. Should it be known from now on?`, add, 'List it');
+    show(`You corrected ${name} twice. Add it to your names and terms?`, add, 'Add');
   };
   /** @returns whether the passage stands as it was typed */
   const save = (): boolean => {
@@ -182,7 +182,7 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
       <textarea
         ref={field}
         value={text}
-        aria-label="Text of the passage"
+        aria-label="Text of this passage"
         onChange={(event) => setText(event.target.value.replace(/\n/g, ' '))}
         onKeyDown={press}
         onBlur={(event) => {
@@ -210,7 +210,7 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
             {...keep}
             key={name}
             label={name}
-            aria-label={`Put ${name} here`}
+            aria-label={`Insert ${name}`}
             aria-keyshortcuts={`Alt+${i + 1}`}
             isBold
             onPress={() => put(name)}
@@ -218,18 +218,18 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
         ))}
         <WordButton
           {...keep}
-          label={isPlaying ? 'Pause' : 'Play here'}
+          label={isPlaying ? 'Pause' : 'Play from here'}
           onPress={() => (isPlaying ? player.toggle() : playFrom(field.current!.selectionStart))}
         />
         <WordButton {...keep} label="Back 2 s" onPress={() => player.skip(-BACK_MS)} />
-        <WordButton {...keep} label="Next doubtful" onPress={next} />
+        <WordButton {...keep} label="Next doubtful word" onPress={next} />
         <WordButton {...keep} label="Done" isBold onPress={leave} />
       </View>
       {isWide && (
         <Type size="tiny" tone="faint">
-          Enter parts the passage, Backspace at its beginning joins it to the one before. Ctrl Enter plays from the
-          caret, Ctrl ↓ goes to the next doubtful word, Alt 1 puts the first of the words offered, Escape leaves; what
-          you typed is kept.
+          Enter splits the passage. Backspace at the beginning merges it with the previous one. Ctrl Enter plays from
+          the cursor. Ctrl ↓ goes to the next doubtful word. Alt 1 inserts the first suggested word. Escape stops
+          editing; your text is saved.
         </Type>
       )}
     </View>

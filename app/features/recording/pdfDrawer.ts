@@ -18,7 +18,7 @@ export function pdfDrawer(): Promise<PdfDrawer> {
     script.onload = () => resolve((window as WithDrawer).immeldPdf!);
     script.onerror = () => {
       loading = null;
-      reject(new Error('The pages cannot be drawn here now. The file can still be saved.'));
+      reject(new Error('The pages cannot be shown right now. You can still save the file.'));
     };
     document.head.append(script);
   });

@@ -25,7 +25,12 @@ export function PdfPages({ slipId, name }: { slipId: string; name: string }) {
     };
     open().catch((error: unknown) => {
       const isDamaged = error instanceof Error && error.name === 'InvalidPDFException';
-      if (isHere) setProblem(isDamaged ? 'This PDF is damaged. It can still be saved.' : (error as Error).message);
+      if (isHere)
+        setProblem(
+          isDamaged
+            ? 'This PDF is damaged and cannot be shown. You can still save the file.'
+            : (error as Error).message,
+        );
     });
     return () => {
       isHere = false;
@@ -54,7 +59,7 @@ export function PdfPages({ slipId, name }: { slipId: string; name: string }) {
       />
       {pdf && pdf.pages > 1 && (
         <View style={{ flexDirection: 'row', alignItems: 'center' }}>
-          <WordButton label="Page before" disabled={page === 1} onPress={() => setPage(page - 1)} />
+          <WordButton label="Previous page" disabled={page === 1} onPress={() => setPage(page - 1)} />
           <Type size="tiny" tone="faint" role="status" style={{ marginRight: 20 }}>
             {page} of {pdf.pages}
           </Type>

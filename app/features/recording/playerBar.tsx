@@ -22,7 +22,9 @@ export function PlayerBar({ player, pauses, isWide, hasSound }: BarProps) {
   if (!hasSound) {
     return (
       <View style={{ padding: 14 }} role="alert">
-        <Type tone="rowan">The sound file is missing on the disk. The text and the to-dos are still here.</Type>
+        <Type tone="rowan">
+          The audio file is missing from the server’s disk. The text and the to-dos are still here.
+        </Type>
       </View>
     );
   }
@@ -90,7 +92,7 @@ export function PlayerBar({ player, pauses, isWide, hasSound }: BarProps) {
           style={{ ...(isWide ? {} : { flex: 1 }), alignItems: 'center' }}
         >
           <Type size="tiny" isBold style={{ textAlign: 'center' }}>
-            Repeating, stop
+            Stop repeating
           </Type>
         </Press>
       ) : (
@@ -115,7 +117,7 @@ function PausesButton({ pauses, isWide }: { pauses: readonly Pause[]; isWide: bo
     <Press
       role="switch"
       aria-checked={skipsPauses}
-      label={`Skip pauses, saves ${clockTime(saved)}`}
+      label={`Skip pauses and save ${clockTime(saved)}`}
       onPress={() => changeSettings({ skipsPauses: !skipsPauses })}
       style={{ alignItems: 'center', ...(isWide ? { flexShrink: 0, paddingHorizontal: 8 } : { flex: 1 }) }}
     >

@@ -48,7 +48,7 @@ export function QuotePanel({ recordingId, title, quotation, onClose }: PanelProp
       const id = note?.id ?? (await call('addNote', { body: { title: name } })).id;
       await call('quoteInNote', { params: { id }, body: { recordingId, ...quotation } });
       void client.invalidateQueries({ queryKey: ['notes'] });
-      show(`It stands in “${name}”.`, () => router.push({ pathname: '/notes/[id]', params: { id } }), 'Open');
+      show(`Added to “${name}”.`, () => router.push({ pathname: '/notes/[id]', params: { id } }), 'Open');
       onClose();
     } catch (problem) {
       setError(problem);
@@ -58,26 +58,26 @@ export function QuotePanel({ recordingId, title, quotation, onClose }: PanelProp
   return (
     <View
       {...({ role: 'dialog' } as object)}
-      aria-label="Into a note"
+      aria-label="Add to a note"
       style={[
         { position: 'fixed', zIndex: 25, ...place } as object,
         { borderWidth: 1, borderColor: colours.ink, borderRadius: 6, backgroundColor: colours.sheet, padding: 14 },
       ]}
     >
       <View style={{ flexDirection: 'row', alignItems: 'center' }}>
-        <Title level={2}>Into which note?</Title>
+        <Title level={2}>Add to which note?</Title>
         <WordButton label="Close" onPress={onClose} style={{ marginLeft: 'auto', marginRight: 0 }} />
       </View>
       <Type face="text" numberOfLines={2} tone="faint">
         {quotation.text}
       </Type>
       {error !== null && <Failure error={error} />}
-      <WordButton label="A new note" isBold onPress={() => void into(null)} />
+      <WordButton label="New note" isBold onPress={() => void into(null)} />
       <WordButton
-        label={`The note of today, ${format(new Date(), 'd MMM')}`}
+        label={`Today’s note, ${format(new Date(), 'd MMM')}`}
         onPress={() => void noteOfToday().then(into, setError)}
       />
-      <Field label="Words of its title" value={typed} onChangeText={setTyped} maxLength={100} />
+      <Field label="Search by title" value={typed} onChangeText={setTyped} maxLength={100} />
       {notes.slice(0, 5).map((note) => (
         <Press key={note.id} label={noteTitle(note)} onPress={() => void into({ id: note.id, title: noteTitle(note) })}>
           <Type>{noteTitle(note)}</Type>
@@ -92,5 +92,5 @@ async function noteOfToday(): Promise<{ id: string; title: string }> {
   const now = new Date();
   const words = { text: 'From a recording:', at: format(now, 'HH:mm') };
   const note = await call('addQuickWords', { params: { date: format(now, 'yyyy-MM-dd') }, body: words });
-  return { id: note.id, title: `Day ${format(now, 'd MMMM')}` };
+  return { id: note.id, title: `Note for ${format(now, 'EEEE d MMMM')}` };
 }

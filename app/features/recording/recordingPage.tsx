@@ -33,7 +33,7 @@ import { WriteUps } from './writeUps';
 const PARTS = [
   { key: 'words', label: 'Words' },
   { key: 'margin', label: 'Margin' },
-  { key: 'list', label: 'List' },
+  { key: 'list', label: 'Margin list' },
   { key: 'write-ups', label: 'Write-ups' },
   { key: 'about', label: 'About' },
 ] as const;
@@ -126,7 +126,7 @@ function PhonePage({ recording, player, rows, pauses, tabs, part, onPart }: Layo
         <Head recording={recording} />
         <VideoPane recording={recording} player={player} />
         <SoundStrip recording={recording} player={player} height={52} />
-        <Tabs tabs={tabs} chosen={part} onChoose={onPart} label="Parts of this recording" />
+        <Tabs tabs={tabs} chosen={part} onChoose={onPart} label="Views of this recording" />
       </View>
       {part === 'words' ? (
         <Manuscript recording={recording} player={player} rows={rows} isWide={false} />
@@ -175,7 +175,7 @@ function WidePage({ recording, player, rows, pauses, tabs, part, onPart }: Layou
           onLayout={({ nativeEvent }) => setHeadHeight(nativeEvent.layout.height)}
         >
           <VideoPane recording={recording} player={player} />
-          <Tabs tabs={tabs} chosen={part} onChoose={onPart} label="Beside the words" />
+          <Tabs tabs={tabs} chosen={part} onChoose={onPart} label="Beside the text" />
         </View>
         {!isBeside && (
           <ScrollView
@@ -209,7 +209,7 @@ function Head({ recording }: { recording: Recording }) {
       <Title>{titleOf(recording)}</Title>
       <Type size="tiny" tone="faint">
         {meta.filter(Boolean).join(' · ')}
-        {recording.title ? '' : ' · title proposed'}
+        {recording.title ? '' : ' · suggested title'}
       </Type>
     </View>
   );

@@ -23,7 +23,7 @@ type Entry = 'words' | 'comment' | 'assignee';
 const ENTRIES: Record<Entry, { label: string; most: number }> = {
   words: { label: 'Words', most: 5000 },
   comment: { label: 'Comment', most: 2000 },
-  assignee: { label: 'Whom is it for?', most: 60 },
+  assignee: { label: 'Assign to', most: 60 },
 };
 
 /** Beside the name of a mark, on one line with it. */
@@ -65,11 +65,11 @@ export const SlipNote = memo(function SlipNote({ slip, player }: { slip: Slip; p
   };
   const remove = () => {
     change.mutate({ id, change: { isBinned: true } });
-    show(`${name} taken away.`, () => change.mutate({ id, change: { isBinned: false } }));
+    show(`${name} removed.`, () => change.mutate({ id, change: { isBinned: false } }));
   };
   const forNobody = () => {
     change.mutate({ id, change: { assignee: null } });
-    show(`For nobody now.`, () => change.mutate({ id, change: { assignee: slip.assignee } }));
+    show(`No longer assigned.`, () => change.mutate({ id, change: { assignee: slip.assignee } }));
   };
   const nameLine = (
     <View style={{ flexDirection: 'row', gap: 8, alignItems: 'center' }}>
@@ -111,7 +111,7 @@ export const SlipNote = memo(function SlipNote({ slip, player }: { slip: Slip; p
         {entry && (
           <LineEntry
             label={ENTRIES[entry].label}
-            action="Keep"
+            action="Save"
             value={text}
             onChange={setText}
             onSubmit={keep}
@@ -124,13 +124,13 @@ export const SlipNote = memo(function SlipNote({ slip, player }: { slip: Slip; p
           {!isByRecorder && !isMore && !entry && (
             <>
               <WordButton
-                label={slip.text ? 'Change' : 'Add words'}
+                label={slip.text ? 'Edit' : 'Add text'}
                 onPress={() => begin('words')}
                 {...(isBare ? { style: CLOSE } : {})}
               />
               <WordButton
                 label="More"
-                aria-label={`More for ${name}`}
+                aria-label={`More actions for ${name}`}
                 onPress={() => setMore(true)}
                 {...(isBare ? { style: CLOSE } : {})}
               />
@@ -140,18 +140,18 @@ export const SlipNote = memo(function SlipNote({ slip, player }: { slip: Slip; p
             <>
               <WordButton label="Comment" onPress={() => begin('comment')} />
               {slip.assignee ? (
-                <WordButton label={`Not for ${slip.assignee}`} onPress={forNobody} />
+                <WordButton label={`Unassign ${slip.assignee}`} onPress={forNobody} />
               ) : (
-                <WordButton label="For somebody" onPress={() => begin('assignee')} />
+                <WordButton label="Assign to someone" onPress={() => begin('assignee')} />
               )}
               {quote && slip.text !== '' && (
-                <WordButton label="Into a note" onPress={() => quote({ text: slip.text, startMs: slip.startMs })} />
+                <WordButton label="Add to a note" onPress={() => quote({ text: slip.text, startMs: slip.startMs })} />
               )}
-              <WordButton label="Take away" onPress={remove} />
+              <WordButton label="Remove" onPress={remove} />
               <WordButton label="Less" onPress={() => setMore(false)} />
             </>
           )}
-          {entry && <WordButton label="Leave it" onPress={() => setEntry(null)} />}
+          {entry && <WordButton label="Cancel" onPress={() => setEntry(null)} />}
           <WordButton
             label={isBare ? clockTime(slip.startMs) : `Play ${clockTime(slip.startMs)}`}
             aria-label={`Play ${clockTime(slip.startMs)}`}
@@ -197,9 +197,9 @@ function FileBeside({ slipId, file }: { slipId: string; file: NonNullable<Slip['
       {isOpen && <PdfPages slipId={slipId} name={file.name} />}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         {file.mediaType === 'application/pdf' && (
-          <WordButton label={isOpen ? 'Close the pages' : 'Show the pages'} onPress={() => setOpen(!isOpen)} />
+          <WordButton label={isOpen ? 'Hide pages' : 'Show pages'} onPress={() => setOpen(!isOpen)} />
         )}
-        <WordButton label="Save it" aria-label={`Save ${file.name}`} onPress={() => void save()} />
+        <WordButton label="Save" aria-label={`Save ${file.name}`} onPress={() => void save()} />
       </View>
     </View>
   );
@@ -228,12 +228,12 @@ function Comments({ slip }: { slip: Slip }) {
             </Type>
           </View>
           <WordButton
-            label="Drop"
-            aria-label={`Drop the comment ${text.slice(0, 40)}`}
+            label="Remove"
+            aria-label={`Remove the comment ${text.slice(0, 40)}`}
             style={{ marginRight: 0 }}
             onPress={() => {
               uncomment.mutate({ id: slip.id, commentId: id });
-              show('Comment taken away.', () => comment.mutate({ id: slip.id, text }));
+              show('Comment removed.', () => comment.mutate({ id: slip.id, text }));
             }}
           />
         </View>

@@ -111,7 +111,7 @@ describe('the player', () => {
     const player = new SoundPlayer('/sound', null);
     FakeAudio.last.refusal = new Error('no decoder');
     await player.play();
-    expect(player.getState().problem).toContain('text is still complete');
+    expect(player.getState().problem).toContain('The text is complete');
     FakeAudio.last.refusal = null;
     await player.play();
     expect(player.getState().problem).toBeNull();

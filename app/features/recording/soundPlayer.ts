@@ -38,7 +38,7 @@ export class SoundPlayer {
     this.audio.addEventListener('ended', () => this.update({ isPlaying: false }));
     this.audio.addEventListener('seeked', () => this.update({ timeMs: this.audio.currentTime * 1000 }));
     this.audio.addEventListener('error', () =>
-      this.update({ isPlaying: false, problem: 'The sound cannot be played here. The text is still complete.' }),
+      this.update({ isPlaying: false, problem: 'This browser cannot play the audio. The text is complete.' }),
     );
   }
 
@@ -73,7 +73,7 @@ export class SoundPlayer {
       await this.audio.play();
     } catch (error) {
       if (error instanceof DOMException && error.name === 'AbortError') return;
-      this.update({ problem: 'The sound cannot be played here. The text is still complete.' });
+      this.update({ problem: 'This browser cannot play the audio. The text is complete.' });
     }
   }
 
@@ -98,7 +98,7 @@ export class SoundPlayer {
     try {
       await this.cleaned.set(cleaning);
     } catch {
-      this.update({ problem: 'This browser cannot clean the sound while it plays. You hear it as it is.' });
+      this.update({ problem: 'This browser cannot clean up the audio during playback. You hear the original.' });
     }
   }
 

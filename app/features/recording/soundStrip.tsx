@@ -69,7 +69,7 @@ export function SoundStrip({
       <Strip
         {...seen}
         height={height}
-        label="Place in the recording"
+        label="Position in the recording"
         valueText={`${time(played)} of ${clockTime(total)}`}
         onSeek={(share) => player.seek((window.from + share * length) * total)}
       />
@@ -80,18 +80,18 @@ export function SoundStrip({
         <View style={{ flexDirection: 'row', alignItems: 'center' }}>
           {recording.hasSound && (
             <Press
-              label={isCleaning(cleaning) ? 'Cleaner sound, on' : 'Cleaner sound'}
+              label={isCleaning(cleaning) ? 'Clean up audio, on' : 'Clean up audio'}
               aria-expanded={isCleaningOpen}
               onPress={() => setCleaningOpen(!isCleaningOpen)}
               style={{ minHeight: 32, paddingHorizontal: 8 }}
             >
               <Type size="tiny" isBold={isCleaning(cleaning)} style={{ textDecorationLine: 'underline' }}>
-                {isCleaning(cleaning) ? 'Cleaner sound, on' : 'Cleaner sound'}
+                {isCleaning(cleaning) ? 'Clean up audio, on' : 'Clean up audio'}
               </Type>
             </Press>
           )}
-          {closer(zoom / 2, 'Show more of the strip', '−', zoom === 1)}
-          {closer(zoom * 2, 'Show the strip closer', '+', zoom === MOST_ZOOM)}
+          {closer(zoom / 2, 'Zoom out', '−', zoom === 1)}
+          {closer(zoom * 2, 'Zoom in', '+', zoom === MOST_ZOOM)}
         </View>
         <Type size="tiny" tone="faint" style={{ minWidth: 64, textAlign: 'right' }}>
           {time(1 - played)} left

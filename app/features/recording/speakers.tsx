@@ -40,7 +40,7 @@ export function useSpeakersOf(recording: Recording): Speaking {
           onSuccess: ({ changed }) => {
             const back = change.from ?? null;
             const undo = () => mutate({ id, change: { passageIds: changed, to: back } });
-            show(`${change.from ?? 'The passage'} → ${change.to ?? 'nobody'}`, change.from ? undo : undefined);
+            show(`${change.from ?? 'Passage'} → ${change.to ?? 'nobody'}`, change.from ? undo : undefined);
           },
         },
       );
@@ -60,11 +60,11 @@ export function SpeakersBar() {
   return (
     <View style={{ paddingBottom: 8 }}>
       {error ? <Failure error={error} /> : null}
-      <View role="list" aria-label="Who speaks" style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 18 }}>
+      <View role="list" aria-label="Speakers" style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 18 }}>
         {speakers.map(({ name, speakingMs, proposed }, i) => (
           <View key={name} role="listitem" style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
             <Press
-              label={`${name}, speaks ${lengthName(speakingMs)}. Who is it?`}
+              label={`${name}, ${lengthName(speakingMs)}. Name this speaker`}
               aria-expanded={opened === name}
               onPress={() => setOpened(opened === name ? null : name)}
               style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}
@@ -79,7 +79,7 @@ export function SpeakersBar() {
             </Press>
             {proposed && (
               <Press
-                label={`Accept ${proposed} for ${name}`}
+                label={`Accept: ${name} is ${proposed}`}
                 onPress={() => give({ from: name, to: proposed })}
                 style={{ minHeight: 48, justifyContent: 'center' }}
               >
@@ -137,14 +137,14 @@ export function WhoPanel({ speaker, passageIds, onClose, onName }: PanelProps) {
       }}
     >
       {passageIds !== null && speaker !== null && (
-        <View role="radiogroup" aria-label="For which passages">
-          <Choice label={`Everything by ${speaker}`} isOn={isAll} onPress={() => setAll(true)} />
+        <View role="radiogroup" aria-label="Apply to">
+          <Choice label={`All passages by ${speaker}`} isOn={isAll} onPress={() => setAll(true)} />
           <Choice label="Only this paragraph" isOn={!isAll} onPress={() => setAll(false)} />
         </View>
       )}
       <LineEntry
         label={isAll ? `Name of ${speaker}` : 'Name'}
-        action="Name"
+        action="Save"
         value={name}
         onChange={setName}
         onSubmit={() => choose(name.trim())}
@@ -154,13 +154,13 @@ export function WhoPanel({ speaker, passageIds, onClose, onName }: PanelProps) {
         {[...people, ...here].map((who) => (
           <Press
             key={who}
-            label={index(who) < 0 ? `It is ${who}` : isAll ? `The same as ${who}` : `Give it to ${who}`}
+            label={index(who) < 0 ? `This is ${who}` : isAll ? `Same person as ${who}` : `Assign to ${who}`}
             onPress={() => choose(who)}
             style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}
           >
             {index(who) >= 0 && <SpeakerMark index={index(who)} />}
             <Type size="small" style={{ textDecorationLine: 'underline' }}>
-              {index(who) < 0 ? who : isAll ? `the same as ${who}` : who}
+              {index(who) < 0 ? who : isAll ? `same as ${who}` : who}
             </Type>
           </Press>
         ))}

@@ -54,7 +54,7 @@ export const TodoSlip = memo(function TodoSlip({ todo, player }: { todo: Todo; p
       </View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         {isPencil && <WordButton label="Accept" isBold onPress={() => set('ink', 'To-do accepted.')} />}
-        <WordButton label="Change" onPress={() => setEditing(true)} />
+        <WordButton label="Edit" onPress={() => setEditing(true)} />
         {isPencil && <WordButton label="Drop" onPress={() => set('dropped', 'To-do dropped.')} />}
         {todo.startMs !== null && (
           <WordButton

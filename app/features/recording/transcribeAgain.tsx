@@ -14,14 +14,14 @@ export function TranscribeAgain({ onAgain }: { onAgain: (cleaning: Partial<Clean
   };
   return (
     <View role="group" aria-label="Transcribe again" style={{ width: '100%' }}>
-      <WordButton label="The sound as it is, with today’s names and terms" isBold onPress={() => again({})} />
-      <WordButton label="With rumble cut away" onPress={() => again({ lowCut: 1 })} />
-      <WordButton label="With noise brought down" onPress={() => again({ noise: 0.4 })} />
-      <WordButton label="With even loudness" onPress={() => again({ loudness: 1 })} />
+      <WordButton label="With your current names and terms" isBold onPress={() => again({})} />
+      <WordButton label="With rumble removed" onPress={() => again({ lowCut: 1 })} />
+      <WordButton label="With noise reduced" onPress={() => again({ noise: 0.4 })} />
+      <WordButton label="With the volume evened out" onPress={() => again({ loudness: 1 })} />
       <Type size="tiny" tone="faint">
-        The text of now is kept as a version where you have corrected it.
+        Text you corrected stays. The new transcription is saved as a version.
       </Type>
-      <WordButton label="Not now" onPress={() => setOpen(false)} />
+      <WordButton label="Cancel" onPress={() => setOpen(false)} />
     </View>
   );
 }

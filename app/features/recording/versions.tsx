@@ -17,10 +17,10 @@ import { useUndoBar } from '../../ui/undoBar';
 import { useCorrecting, useDesk } from './correcting';
 
 const NAMES: Record<Version['kind'], string> = {
-  recognised: 'As first recognised',
-  again: 'Recognised again',
-  corrected: 'As it was corrected',
-  spoken: 'With the spoken commands',
+  recognised: 'First transcription',
+  again: 'New transcription',
+  corrected: 'Corrected text',
+  spoken: 'Before spoken commands were carried out',
 };
 
 /** The texts that stood here before: to compare with, and to take back. */
@@ -41,20 +41,20 @@ export function Versions({ recording: { id } }: { recording: Recording }) {
             {NAMES[version.kind as Version['kind']]}, {whenSaid(localTime(new Date(version.keptAt)))}
           </Type>
           <Type size="tiny" tone="faint">
-            {version.words} words
+            {version.words} {version.words === 1 ? 'word' : 'words'}
           </Type>
           <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
             <WordButton
-              label={compared === version.id ? 'Close the comparison' : 'Compare'}
+              label={compared === version.id ? 'Close comparison' : 'Compare'}
               aria-expanded={compared === version.id}
               onPress={() => setCompared(compared === version.id ? null : version.id)}
             />
             <WordButton
-              label="Use this version"
+              label="Restore this version"
               onPress={() =>
                 takeVersion.mutate(
                   { id, versionId: version.id },
-                  { onSuccess: () => show('This version is the text now. What stood there is kept as a version.') },
+                  { onSuccess: () => show('Version restored. The text it replaced is saved as a version.') },
                 )
               }
             />
@@ -77,12 +77,12 @@ function Comparison({ id, versionId }: { id: string; versionId: string }) {
     [data, passages],
   );
   if (error) return <Failure error={error} />;
-  if (!changes) return <Type tone="faint">Opening …</Type>;
-  if (changes.every((c) => c.kind === 'same')) return <Type tone="faint">There is no difference.</Type>;
+  if (!changes) return <Type tone="faint">Loading…</Type>;
+  if (changes.every((c) => c.kind === 'same')) return <Type tone="faint">No differences.</Type>;
   if (isSingly && data) return <Singly others={data.passages} onDone={() => setSingly(false)} />;
   return (
     <View>
-      <WordButton label="Side by side, take single passages" onPress={() => setSingly(true)} />
+      <WordButton label="Compare side by side" onPress={() => setSingly(true)} />
       <Type face="text" style={{ paddingVertical: 6 }}>
         {changes.map(({ kind, text }, i) =>
           kind === 'same' ? (
@@ -120,12 +120,12 @@ function Singly({ others, onDone }: { others: readonly Passage[]; onDone: () => 
   );
   const take = ({ from, to, others: theirs }: SameTime<Passage>) => {
     desk.change(from, to - from, theirs);
-    show('Taken over.', () => desk.undo());
+    show('Passage replaced.', () => desk.undo());
   };
   return (
     <View style={{ gap: 10, paddingVertical: 6 }}>
-      <WordButton label="All in one text" onPress={onDone} />
-      {groups.length === 0 && <Type tone="faint">There is no difference any more.</Type>}
+      <WordButton label="Compare in one text" onPress={onDone} />
+      {groups.length === 0 && <Type tone="faint">No differences left.</Type>}
       {groups.map((group) => (
         <View
           key={`${group.from} ${group.then}`}
@@ -135,8 +135,8 @@ function Singly({ others, onDone }: { others: readonly Passage[]; onDone: () => 
         >
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 14 }}>
             {[
-              ['Now', group.now],
-              ['In this version', group.then],
+              ['Current text', group.now],
+              ['This version', group.then],
             ].map(([label, text]) => (
               <View key={label} style={{ flexGrow: 1, flexBasis: 140 }}>
                 <Type size="tiny" tone="faint">
@@ -146,7 +146,7 @@ function Singly({ others, onDone }: { others: readonly Passage[]; onDone: () => 
               </View>
             ))}
           </View>
-          <WordButton label="Take it over" onPress={() => take(group)} />
+          <WordButton label="Use this passage" onPress={() => take(group)} />
         </View>
       ))}
     </View>

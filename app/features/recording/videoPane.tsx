@@ -58,24 +58,24 @@ export function VideoPane({ recording, player }: { recording: Recording; player:
       {!isHidden && <Picture key={address} address={address} player={player} height={height} />}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center' }}>
         <WordButton
-          label={isHidden ? 'Show the picture' : 'Hide the picture'}
+          label={isHidden ? 'Show video' : 'Hide video'}
           onPress={() => changeSettings({ videoHeight: isHidden ? 180 : 0 })}
         />
         {isOnlyHere && !isSending && (
           <WordButton
-            label="Keep it on the server too"
+            label="Upload to the server"
             onPress={() => void send([new File([kept.video], kept.name)], { videoOf: recording.id })}
           />
         )}
         {kept && recording.hasVideo && (
-          <WordButton label="Remove it from this device" onPress={() => void store.removeVideo(kept.captureId)} />
+          <WordButton label="Remove from this device" onPress={() => void store.removeVideo(kept.captureId)} />
         )}
       </View>
       {isOnlyHere && (
         <Type size="tiny" tone="faint">
           {isSending
-            ? 'The picture is on its way to the server.'
-            : `The sound was sent. The picture, ${sizeName(kept.video.size)}, is on this device only.`}
+            ? 'Sending the video to the server.'
+            : `The audio is on the server. The video, ${sizeName(kept.video.size)}, is only on this device.`}
         </Type>
       )}
     </View>
@@ -100,9 +100,7 @@ function Picture({ address, player, height }: { address: string; player: SoundPl
     return player.listen(follow);
   }, [player]);
   if (hasFailed) {
-    return (
-      <Type tone="faint">This browser cannot show the picture of this video. Its sound and its words are here.</Type>
-    );
+    return <Type tone="faint">This browser cannot show the video. The audio and the text are available.</Type>;
   }
   return (
     <View style={{ backgroundColor: colours.sheet }}>
@@ -112,7 +110,7 @@ function Picture({ address, player, height }: { address: string; player: SoundPl
         muted
         playsInline
         preload="auto"
-        aria-label="Picture of the video"
+        aria-label="Video"
         onClick={() => player.toggle()}
         onError={() => setFailed(true)}
         style={{ height, width: '100%', objectFit: 'contain', background: '#000', display: 'block' }}
@@ -134,7 +132,7 @@ function Grip({ height }: { height: number }) {
     <div
       role="slider"
       tabIndex={0}
-      aria-label="Height of the picture"
+      aria-label="Height of the video"
       aria-orientation="vertical"
       aria-valuemin={LOWEST}
       aria-valuemax={HIGHEST}

@@ -28,19 +28,19 @@ export function WriteUps({ recording, player }: { recording: Recording; player: 
       <Sheets recording={recording} onPlay={(ms) => player.seek(ms, true)} />
       {shown.length === 0 && (
         <Empty
-          title="No short summary"
+          title="No summary yet"
           action={
             dropped[0] && (
               <WordButton
-                label="Take the summary up again"
+                label="Restore the summary"
                 onPress={() => writeUp.mutate({ id: dropped[0]!.id, change: { state: 'pencil' } })}
               />
             )
           }
         >
           {recording.state === 'ready'
-            ? 'There was too little said for a summary, or it was dropped.'
-            : 'A short summary is proposed here as soon as the recording is transcribed.'}
+            ? 'The recording is too short for a summary, or you dropped it.'
+            : 'A short summary appears here once the recording is transcribed.'}
         </Empty>
       )}
     </View>
@@ -61,7 +61,7 @@ function ShortSummary({ writeUp, player }: { writeUp: WriteUp; player: SoundPlay
   const isPencil = writeUp.state === 'pencil';
   return (
     <PencilBox isInk={!isPencil}>
-      <Title level={2}>In short</Title>
+      <Title level={2}>Summary</Title>
       {draft !== null ? (
         <Field
           multiline
@@ -97,7 +97,7 @@ function ShortSummary({ writeUp, player }: { writeUp: WriteUp; player: SoundPlay
         <View
           style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap' }}
           role="radiogroup"
-          aria-label="Most sentences"
+          aria-label="Length of the summary"
         >
           <Type size="tiny" tone="faint" style={{ marginRight: 8 }}>
             At most
@@ -121,7 +121,7 @@ function ShortSummary({ writeUp, player }: { writeUp: WriteUp; player: SoundPlay
             </Press>
           ))}
           <Type size="tiny" tone="faint">
-            sentences
+            {writeUp.sentencesAsked === 1 ? 'sentence' : 'sentences'}
           </Type>
         </View>
       )}
@@ -136,16 +136,19 @@ function ShortSummary({ writeUp, player }: { writeUp: WriteUp; player: SoundPlay
                 setDraft(null);
               }}
             />
-            <WordButton label="Leave as it was" onPress={() => setDraft(null)} />
+            <WordButton label="Cancel" onPress={() => setDraft(null)} />
           </>
         ) : (
           <>
             {isPencil && (
               <WordButton label="Accept" isBold onPress={() => set({ state: 'ink' }, 'Summary accepted.')} />
             )}
-            <WordButton label="Change" onPress={() => setDraft(text)} />
+            <WordButton label="Edit" onPress={() => setDraft(text)} />
             {writeUp.editedText !== null && (
-              <WordButton label="As proposed" onPress={() => set({ editedText: null }, 'Back to the proposal.')} />
+              <WordButton
+                label="Use the suggestion"
+                onPress={() => set({ editedText: null }, 'Suggestion restored.')}
+              />
             )}
             <WordButton label="Drop" onPress={() => set({ state: 'dropped' }, 'Summary dropped.')} />
           </>

@@ -50,7 +50,7 @@ export function ReplaceWords({ recording, find: begun }: { recording: Here | nul
       {
         onSuccess: ({ id, replaced, skipped }) => {
           setLeft(new Set());
-          const others = skipped ? ` ${skipped} changed elsewhere meanwhile, and left alone.` : '';
+          const others = skipped ? ` ${skipped} changed elsewhere in the meantime and stayed as they are.` : '';
           show(`${places(replaced)} replaced.${others}`, () => undoReplacement.mutate(id));
         },
       },
@@ -84,8 +84,8 @@ export function ReplaceWords({ recording, find: begun }: { recording: Here | nul
           )}
           <Title>Replace words</Title>
           <Field label="Find" value={find} onChangeText={setFind} maxLength={200} autoFocus />
-          <Field label="Replace by" value={by} onChangeText={setBy} maxLength={200} />
-          <View role="radiogroup" aria-label="Where">
+          <Field label="Replace with" value={by} onChangeText={setBy} maxLength={200} />
+          <View role="radiogroup" aria-label="Where to replace">
             {recording && <Choice label="In this recording" isOn={where === 'here'} onPress={() => setWhere('here')} />}
             {folder && (
               <Choice label={`In ${folder.name}`} isOn={where === 'folder'} onPress={() => setWhere('folder')} />
@@ -96,7 +96,7 @@ export function ReplaceWords({ recording, find: begun }: { recording: Here | nul
           </View>
           <Choice
             role="switch"
-            label="Only with the same capitals"
+            label="Match capitals"
             isOn={matchesCase}
             onPress={() => setMatchesCase(!matchesCase)}
           />
@@ -105,17 +105,17 @@ export function ReplaceWords({ recording, find: begun }: { recording: Here | nul
           {rows.length > 0 && (
             <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap', gap: 12 }}>
               <FrameButton
-                label={by.trim() ? `Replace ${places(count)}` : `Leave out ${places(count)}`}
+                label={by.trim() ? `Replace ${places(count)}` : `Remove ${places(count)}`}
                 isMain
                 disabled={count === 0 || replaceWords.isPending}
                 onPress={replace}
               />
-              {left.size > 0 && <WordButton label="Choose all" onPress={() => setLeft(new Set())} />}
+              {left.size > 0 && <WordButton label="Select all" onPress={() => setLeft(new Set())} />}
             </View>
           )}
           {preview?.isCut && (
             <Type size="tiny" tone="faint" role="status">
-              These are the first 500 places. Replace them, and the next ones are shown.
+              Showing the first 500 places. Replace these to see the rest.
             </Type>
           )}
         </View>
@@ -124,14 +124,14 @@ export function ReplaceWords({ recording, find: begun }: { recording: Here | nul
         error ? (
           <Failure error={error} onRetry={() => void refetch()} />
         ) : !search.find ? (
-          <Empty title="Each place is shown first">
-            Type words as they stand in the text. Nothing is changed before you press Replace.
+          <Empty title="See every change first">
+            Type the words as they appear in the text. Nothing changes until you press Replace.
           </Empty>
         ) : isFetching ? (
-          <Loading label="Looking" />
+          <Loading label="Searching" />
         ) : (
-          <Empty title={`“${search.find}” stands nowhere here`}>
-            Whole words are looked for, as they are read. Look in more recordings, or with fewer words.
+          <Empty title={`“${search.find}” was not found`}>
+            Immeld looks for whole words as they appear in the text. Search more recordings, or use fewer words.
           </Empty>
         )
       }
@@ -148,7 +148,7 @@ function PlaceRow({ place, isChosen, onPress }: { place: Place; isChosen: boolea
     <Press
       role="checkbox"
       aria-checked={isChosen}
-      label={`${clockTime(hit.startMs)} ${hit.before} ${hit.found}, ${hit.instead || 'left out'}, ${hit.after}`}
+      label={`${clockTime(hit.startMs)} ${hit.before} ${hit.found}, ${hit.instead || 'removed'}, ${hit.after}`}
       onPress={onPress}
       style={{
         ...{ flexDirection: 'row', gap: 12, alignItems: 'baseline', justifyContent: 'flex-start', paddingVertical: 8 },

@@ -24,7 +24,7 @@ export function AccountSettings() {
     <View style={{ gap: 8 }}>
       <Title level={2}>Account</Title>
       {error && <Failure error={error} />}
-      {!account && <Type tone="faint">It is shown when the server answers.</Type>}
+      {!account && <Type tone="faint">Your account appears here when the server can be reached.</Type>}
       {account && !account.email && <GuestPart isShared={account.isShared} changes={changes} />}
       {account?.email && (
         <>
@@ -50,11 +50,11 @@ function GuestPart({ isShared, changes }: { isShared: boolean; changes: Changes 
     <>
       <Type tone="faint">
         {isShared
-          ? 'This is the demo: everybody who opens it shares Tamsin’s recordings. An account begins with an empty house.'
-          : 'You are a guest on this device. With an e-mail address and a password you reach the same recordings from others, and keep everything you have.'}
+          ? 'This is the demo. Everyone who opens it shares Tamsin’s recordings. A new account starts empty.'
+          : 'You are a guest on this device. Sign up with an email address and password to use your recordings on other devices. Everything you have stays.'}
       </Type>
       <Field
-        label="E-mail address"
+        label="Email address"
         value={email}
         onChangeText={setEmail}
         inputMode="email"
@@ -82,7 +82,7 @@ function GuestPart({ isShared, changes }: { isShared: boolean; changes: Changes 
       </View>
       {isEmpty && (
         <Type size="tiny" tone="faint">
-          Both need an address and a password.
+          Enter an email address and a password to sign up or sign in.
         </Type>
       )}
     </>
@@ -101,9 +101,11 @@ function Devices({ changes }: { changes: Changes }) {
             {session.isThisOne ? ', this device' : ''}
           </Type>
           <Type size="tiny" tone="faint">
-            seen {whenSaid(localOf(session.lastSeenAt))}
+            last used {whenSaid(localOf(session.lastSeenAt))}
           </Type>
-          {!session.isThisOne && <WordButton label="Sign it out" onPress={() => endSession.mutate(session.id)} />}
+          {!session.isThisOne && (
+            <WordButton label="Sign out this device" onPress={() => endSession.mutate(session.id)} />
+          )}
         </View>
       ))}
       {(data?.items.length ?? 0) > 1 && (

@@ -31,10 +31,10 @@ beforeEach(() => {
 test('a passphrase that is too short keeps nothing; none at all is said to be open', async () => {
   const server = answering({ 'GET /api/archives/kept': off });
   const { hand } = mount(<ArchiveSettings />);
-  expect(screen.getByText(/Left empty, whoever has the file can read it/)).toBeTruthy();
-  await hand.type(screen.getByLabelText(/^Passphrase, if/), 'short');
+  expect(screen.getByText(/Without one, anyone with the file can read it/)).toBeTruthy();
+  await hand.type(screen.getByLabelText(/^Passphrase \(optional/), 'short');
   expect(screen.getByText('At least 8 characters.')).toBeTruthy();
-  expect(button('Keep everything in one file').getAttribute('aria-disabled')).toBe('true');
+  expect(button('Create a backup').getAttribute('aria-disabled')).toBe('true');
   expect(server.sent()).toEqual([]);
 });
 
@@ -54,11 +54,11 @@ test('what is packed is told in hundredths and can be stopped', async () => {
     [`POST /api/exports/${id}/cancel`]: { ...making, state: 'cancelled' },
   });
   const { hand } = mount(<ArchiveSettings />);
-  await hand.click(button('Keep everything in one file'));
-  await screen.findByText('12 % is packed.');
+  await hand.click(button('Create a backup'));
+  await screen.findByText('Packing: 12%');
   expect(server.sent()[0]!.body).toEqual({ passphrase: null });
-  await hand.click(button('Stop'));
-  await screen.findByText('It was stopped. Nothing was changed.');
+  await hand.click(button('Cancel'));
+  await screen.findByText('Export cancelled. Nothing was changed.');
 });
 
 test('a locked file asks for its passphrase, again where it was wrong, and says what came back', async () => {
@@ -73,15 +73,15 @@ test('a locked file asks for its passphrase, again where it was wrong, and says 
           : asks('This is not its passphrase.'),
   });
   const { hand } = mount(<ArchiveSettings />);
-  await hand.click(button('Bring everything back'));
+  await hand.click(button('Restore a backup'));
   await screen.findByText('This file is locked.');
-  await hand.type(screen.getByLabelText('Passphrase of this file'), 'elm');
-  await hand.click(button('Open it'));
+  await hand.type(screen.getByLabelText('Passphrase of this backup'), 'elm');
+  await hand.click(button('Open backup'));
   await screen.findByText('This is not its passphrase.');
-  await hand.clear(screen.getByLabelText('Passphrase of this file'));
-  await hand.type(screen.getByLabelText('Passphrase of this file'), 'lime and ash');
-  await hand.click(button('Open it'));
-  await screen.findByText('1 recording and 2 notes came back. 3 were here already and stayed as they were.');
+  await hand.clear(screen.getByLabelText('Passphrase of this backup'));
+  await hand.type(screen.getByLabelText('Passphrase of this backup'), 'lime and ash');
+  await hand.click(button('Open backup'));
+  await screen.findByText('Restored: 1 recording and 2 notes. 3 were already here and stayed as they were.');
   expect(server.sent().map(({ body }) => body)).toEqual(
     [null, 'elm', 'lime and ash'].map((passphrase) => ({ passphrase })),
   );
@@ -93,43 +93,43 @@ test('while it is checked, how far it is stands there', async () => {
     ...{ [`POST /api/archives/${id}/return`]: returning, [`GET /api/archives/${id}/return`]: returning },
   });
   const { hand } = mount(<ArchiveSettings />);
-  await hand.click(button('Bring everything back'));
-  await screen.findByText('It is checked and put in its place: 40 %.');
-  expect(screen.queryByRole('button', { name: 'Bring everything back' })).toBeNull();
+  await hand.click(button('Restore a backup'));
+  await screen.findByText('Checking and restoring: 40%');
+  expect(screen.queryByRole('button', { name: 'Restore a backup' })).toBeNull();
 });
 
 test('sending can be stopped, and a line that breaks is told with what is safe', async () => {
   answering({ 'GET /api/archives/kept': off, 'GET /api/account': account });
   mockSend.mockImplementationOnce(({ onProgress }) => onProgress(1, 4));
   const { hand } = mount(<ArchiveSettings />);
-  await hand.click(button('Bring everything back'));
-  await screen.findByText('“all.immeld” is being sent: 25 %.');
-  await hand.click(button('Stop'));
+  await hand.click(button('Restore a backup'));
+  await screen.findByText('Sending “all.immeld”: 25%');
+  await hand.click(button('Cancel'));
   expect(screen.queryByText(/is being sent/)).toBeNull();
   mockSend.mockImplementationOnce(({ onError }) => onError());
-  await hand.click(button('Bring everything back'));
+  await hand.click(button('Restore a backup'));
   expect((await screen.findByRole('alert')).textContent).toContain('Nothing was changed.');
 });
 
 test('nothing picked changes nothing; a refusal of the server is told', async () => {
-  const refused = new Refusal(400, 'This is no archive of Immeld.');
+  const refused = new Refusal(400, 'This is not an Immeld backup.');
   const server = answering({
     ...{ 'GET /api/archives/kept': off, 'GET /api/account': account },
     [`POST /api/archives/${id}/return`]: refused,
   });
   const { hand } = mount(<ArchiveSettings />);
   mockPicked.mockResolvedValueOnce(null);
-  await hand.click(button('Bring everything back'));
+  await hand.click(button('Restore a backup'));
   expect(server.sent()).toEqual([]);
-  await hand.click(button('Bring everything back'));
-  await screen.findByText('This is no archive of Immeld.');
+  await hand.click(button('Restore a backup'));
+  await screen.findByText('This is not an Immeld backup.');
 });
 
 test('what the server keeps by itself, and what went wrong with it, is there to read', async () => {
   answering({ 'GET /api/archives/kept': { ...off, isOn: true, problem: 'The folder is full.' } });
   mount(<ArchiveSettings />);
   await waitFor(() =>
-    expect(screen.getByText('The server keeps everything by itself every day, the newest 7 stay. There is none yet.')),
+    expect(screen.getByText('The server makes a backup every day and keeps the newest 7. There is no backup yet.')),
   );
-  expect(screen.getByRole('alert').textContent).toBe('The folder is full. It is tried again by itself.');
+  expect(screen.getByRole('alert').textContent).toBe('The folder is full. Immeld tries again automatically.');
 });

@@ -15,10 +15,10 @@ import { broughtBackWords, keptWords } from './archiveWords';
 export function ArchiveSettings() {
   return (
     <View style={{ gap: 8 }}>
-      <Title level={2}>Everything in one file</Title>
+      <Title level={2}>Backup</Title>
       <Type tone="faint">
-        All recordings with their sound, notes, to-dos and settings. With this file everything comes back, on another
-        machine too.
+        A backup holds all your recordings with their audio, notes, to-dos and settings in one file. You can restore it
+        here or on another machine.
       </Type>
       <KeepPart />
       <BringBackPart />
@@ -34,7 +34,7 @@ function KeepPart() {
   return (
     <>
       <Field
-        label="Passphrase, if nobody else is to read it"
+        label="Passphrase (optional)"
         value={passphrase}
         onChangeText={setPassphrase}
         secureTextEntry
@@ -45,11 +45,11 @@ function KeepPart() {
       <Type size="tiny" tone="faint">
         {isShort
           ? `At least ${SHORTEST_PASSPHRASE} characters.`
-          : 'Without it nobody can open the file, not even you. Left empty, whoever has the file can read it.'}
+          : 'With a passphrase, nobody can open the backup without it, and it cannot be recovered. Without one, anyone with the file can read it.'}
       </Type>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         <FrameButton
-          label="Keep everything in one file"
+          label="Create a backup"
           isMain
           disabled={isShort || make.isPending}
           onPress={() => make.mutate(passphrase || null)}
@@ -57,12 +57,7 @@ function KeepPart() {
       </View>
       {make.error && <Failure error={make.error} />}
       {make.data && (
-        <MadeFile
-          key={make.data.id}
-          id={make.data.id}
-          isMailed={false}
-          working={({ done }) => `${done} % is packed.`}
-        />
+        <MadeFile key={make.data.id} id={make.data.id} isMailed={false} working={({ done }) => `Packing: ${done}%`} />
       )}
     </>
   );
@@ -77,17 +72,17 @@ function BringBackPart() {
   };
   return (
     <View style={{ paddingTop: 12, gap: 8 }}>
-      <Type tone="faint">From such a file comes back what is missing here. What is here already stays as it is.</Type>
+      <Type tone="faint">Restoring adds what is missing here. Everything you already have stays as it is.</Type>
       {!isBusy && (
         <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-          <FrameButton label="Bring everything back" onPress={() => void choose()} />
+          <FrameButton label="Restore a backup" onPress={() => void choose()} />
         </View>
       )}
       {state.step === 'sending' && (
         <View role="status">
-          <Type>{`“${state.name}” is being sent: ${Math.floor(state.share * 100)} %.`}</Type>
-          <Progress label="Sent" share={state.share} height={8} />
-          <WordButton label="Stop" onPress={stop} />
+          <Type>{`Sending “${state.name}”: ${Math.floor(state.share * 100)}%`}</Type>
+          <Progress label="Upload of the backup" share={state.share} height={8} />
+          <WordButton label="Cancel" onPress={stop} />
         </View>
       )}
       {state.step === 'failed' && <Failure error={state.error} />}
@@ -103,8 +98,8 @@ function Returning({ view, onPassphrase }: { view: BringingBack; onPassphrase: (
   if (view.state === 'working') {
     return (
       <View role="status">
-        <Type>{`It is checked and put in its place: ${view.percent} %.`}</Type>
-        <Progress label="Brought back" share={view.percent / 100} height={8} />
+        <Type>{`Checking and restoring: ${view.percent}%`}</Type>
+        <Progress label="Restored" share={view.percent / 100} height={8} />
       </View>
     );
   }
@@ -117,7 +112,7 @@ function Returning({ view, onPassphrase }: { view: BringingBack; onPassphrase: (
       {view.needsPassphrase && (
         <>
           <Field
-            label="Passphrase of this file"
+            label="Passphrase of this backup"
             value={passphrase}
             onChangeText={setPassphrase}
             secureTextEntry
@@ -126,7 +121,12 @@ function Returning({ view, onPassphrase }: { view: BringingBack; onPassphrase: (
             maxLength={1000}
           />
           <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-            <FrameButton label="Open it" isMain disabled={passphrase === ''} onPress={() => onPassphrase(passphrase)} />
+            <FrameButton
+              label="Open backup"
+              isMain
+              disabled={passphrase === ''}
+              onPress={() => onPassphrase(passphrase)}
+            />
           </View>
         </>
       )}
@@ -146,7 +146,7 @@ function KeptLine({ kept }: { kept: KeptArchives }) {
       <Type>{keptWords(kept)}</Type>
       {kept.problem && (
         <Type role="alert" tone="rowan">
-          {kept.problem} It is tried again by itself.
+          {kept.problem} Immeld tries again automatically.
         </Type>
       )}
     </View>

@@ -17,22 +17,22 @@ export function broughtBackWords({
   ].filter(Boolean);
   const list = came.length > 1 ? `${came.slice(0, -1).join(', ')} and ${came.at(-1)}` : came[0];
   const stayed = alreadyHere
-    ? ` ${alreadyHere} ${alreadyHere === 1 ? 'was' : 'were'} here already and stayed as ${alreadyHere === 1 ? 'it was' : 'they were'}.`
+    ? ` ${alreadyHere} ${alreadyHere === 1 ? 'was' : 'were'} already here and stayed as ${alreadyHere === 1 ? 'it was' : 'they were'}.`
     : '';
-  return list ? `${list} came back.${stayed}` : `Nothing was missing.${stayed}`;
+  return list ? `Restored: ${list}.${stayed}` : `Nothing was missing.${stayed}`;
 }
 
 /** How the server keeps archives by itself. */
 export function keptWords({ everyHours, keep, lastAt }: KeptArchives): string {
   const often = everyHours === 24 ? 'every day' : everyHours === 1 ? 'every hour' : `every ${everyHours} hours`;
-  const last = lastAt ? `The last one is of ${whenSaid(localTime(new Date(lastAt)))}.` : 'There is none yet.';
-  return `The server keeps everything by itself ${often}, the newest ${keep} stay. ${last}`;
+  const last = lastAt ? `The latest is from ${whenSaid(localTime(new Date(lastAt)))}.` : 'There is no backup yet.';
+  return `The server makes a backup ${often} and keeps the newest ${keep}. ${last}`;
 }
 
 /** What was deleted, and whether anything is left of it. */
 export function removedWords({ recordings, notes, files, left }: Removed): string {
   const gone = `Deleted: ${countName(recordings, 'recording')}, ${countName(notes, 'note')} and ${countName(files, 'file')}.`;
   return left.length
-    ? `${gone} These files could not be removed; whoever runs the server has to: ${left.join(', ')}.`
-    : `${gone} It was looked for afterwards: nothing of it is left on the server.`;
+    ? `${gone} These files could not be removed: ${left.join(', ')}. Ask whoever runs the server to remove them.`
+    : `${gone} A final check found nothing left on the server.`;
 }

@@ -22,28 +22,28 @@ export function AsideSettings() {
     <View style={{ gap: 8 }}>
       <Title level={2}>Spoken asides</Title>
       <Type tone="faint">
-        What you say between these phrases is your own note: it stands in the margin, not in the text.
+        What you say between these two phrases becomes an aside: your own note in the margin, not part of the text.
       </Type>
       {change.error && <Failure error={change.error} />}
       {data && (
         <>
           <Choice
             role="switch"
-            label="Listen for asides in what I record"
+            label="Recognise asides in my recordings"
             isOn={data.listensForAsides}
             onPress={() => change.mutate({ listensForAsides: !data.listensForAsides })}
           />
           <LineEntry
             label="An aside begins with"
-            action="Keep"
+            action="Save"
             value={opening}
             onChange={setOpening}
             onSubmit={() => change.mutate({ asideOpening: opening })}
             maxLength={60}
           />
           <LineEntry
-            label="and ends with"
-            action="Keep"
+            label="And ends with"
+            action="Save"
             value={closing}
             onChange={setClosing}
             onSubmit={() => change.mutate({ asideClosing: closing })}

@@ -33,8 +33,7 @@ export function CalendarSettings() {
     <View style={{ gap: 8 }}>
       <Title level={2}>Appointments</Title>
       <Type tone="faint">
-        Recordings take title, people and place from the appointment they are made in. Nothing is ever written to your
-        calendar.
+        A recording made during an appointment gets its title, people and place. Immeld never writes to your calendar.
       </Type>
       {error && <Failure error={error} />}
       {data?.items.map((calendar) => (
@@ -44,18 +43,16 @@ export function CalendarSettings() {
             {calendar.isStandIn ? ' (stand-in: an invented calendar)' : ''}
           </Type>
           <Type size="tiny" tone={calendar.problem ? 'rowan' : 'faint'}>
-            {calendar.problem ?? calendar.address ?? 'A file that was brought in once'}
+            {calendar.problem ?? calendar.address ?? 'Imported from a file'}
           </Type>
           <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-            {calendar.address && (
-              <WordButton label="Fetch it now" onPress={() => refreshCalendar.mutate(calendar.id)} />
-            )}
+            {calendar.address && <WordButton label="Refresh now" onPress={() => refreshCalendar.mutate(calendar.id)} />}
             <WordButton
-              label="Take it away"
+              label="Remove"
               onPress={() =>
                 whenDone(removeCalendar.mutateAsync(calendar.id), () =>
                   show(
-                    `${calendar.name} is taken away.`,
+                    `${calendar.name} removed.`,
                     calendar.address ? () => subscribe(calendar.name, calendar.address!) : undefined,
                   ),
                 )
@@ -65,7 +62,7 @@ export function CalendarSettings() {
         </View>
       ))}
       <Field
-        label="Address of a calendar (https:// or webcal://)"
+        label="Calendar address (https:// or webcal://)"
         value={address}
         onChangeText={setAddress}
         onSubmitEditing={() => address.trim() && subscribe(nameOf(address), address.trim())}
@@ -80,7 +77,7 @@ export function CalendarSettings() {
           disabled={address.trim() === ''}
           onPress={() => subscribe(nameOf(address), address.trim())}
         />
-        <WordButton label="Bring in a calendar file" onPress={bringIn} />
+        <WordButton label="Import a calendar file" onPress={bringIn} />
         {status?.isDemo && !hasStandIn && (
           <WordButton
             label="Use the stand-in calendar"

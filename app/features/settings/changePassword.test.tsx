@@ -23,9 +23,9 @@ test('the password is changed, and that is said', async () => {
 });
 
 test('a refusal is shown, and what was typed stays', async () => {
-  answering({ [ADDRESS]: new Refusal(403, 'E-mail address and password do not belong together.') });
+  answering({ [ADDRESS]: new Refusal(403, 'Wrong email or password.') });
   const { hand } = mount(<Part />);
   await fillIn(hand);
-  expect((await screen.findByRole('alert')).textContent).toContain('do not belong together');
+  expect((await screen.findByRole('alert')).textContent).toContain('Wrong email or password');
   expect(screen.getByLabelText<HTMLInputElement>('Current password').value).toBe('old words');
 });

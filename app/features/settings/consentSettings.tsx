@@ -10,12 +10,11 @@ export function ConsentSettings() {
     <View style={{ gap: 4 }}>
       <Title level={2}>Recording other people</Title>
       <Type tone="faint">
-        In many places people must know, or agree, that they are recorded. What they said to it is kept with the
-        recording.
+        In many places people must know or agree that they are being recorded. Their answer is saved with the recording.
       </Type>
       <Choice
         role="switch"
-        label="Ask who agreed when a recording begins"
+        label="Ask about consent when a recording starts"
         isOn={asksConsent}
         onPress={() => changeSettings({ asksConsent: !asksConsent })}
       />

@@ -9,7 +9,7 @@ const id = '00000000-0000-4000-8000-000000000001';
 const guest = { id, email: null, isShared: false };
 const removed = { recordings: 2, notes: 1, files: 4, left: [] };
 const REMOVE = 'POST /api/account/removal';
-const forGood = () => screen.getByRole('button', { name: 'Delete everything for good' });
+const forGood = () => screen.getByRole('button', { name: 'Delete everything permanently' });
 beforeEach(() => mockForget.mockClear());
 
 test('one press only opens; leaving it asks nothing of the server', async () => {
@@ -17,8 +17,8 @@ test('one press only opens; leaving it asks nothing of the server', async () => 
   const { hand } = mount(<DeleteAccount account={guest} onDeleted={() => undefined} />);
   await hand.click(screen.getByRole('button', { name: 'Delete everything' }));
   expect(forGood().getAttribute('aria-disabled')).toBe('true');
-  await hand.click(screen.getByRole('button', { name: 'Leave it' }));
-  expect(screen.queryByText('Delete everything for good?')).toBeNull();
+  await hand.click(screen.getByRole('button', { name: 'Cancel' }));
+  expect(screen.queryByText('Delete everything permanently?')).toBeNull();
   expect(server.sent()).toEqual([]);
 });
 
@@ -27,7 +27,7 @@ test('a guest types the word; then the device forgets too, and what is gone is t
   const onDeleted = jest.fn();
   const { hand } = mount(<DeleteAccount account={guest} onDeleted={onDeleted} />);
   await hand.click(screen.getByRole('button', { name: 'Delete everything' }));
-  await hand.type(screen.getByLabelText('Type DELETE'), ' DELETE ');
+  await hand.type(screen.getByLabelText('Type DELETE to confirm'), ' DELETE ');
   await hand.click(forGood());
   await waitFor(() => expect(onDeleted).toHaveBeenCalledWith(removed));
   expect(server.sent()[0]!.body).toEqual({ word: 'DELETE' });

@@ -33,13 +33,13 @@ export function DeleteAccount({ account, onDeleted }: { account: Account; onDele
   if (!isOpen) return <WordButton label="Delete everything" onPress={() => setOpen(true)} />;
   return (
     <PencilBox isInk style={{ gap: 8 }}>
-      <Type isBold>Delete everything for good?</Type>
+      <Type isBold>Delete everything permanently?</Type>
       <Type>
-        All recordings with their sound, notes and to-dos go, on the server and on this device, and all links to them.
-        Nobody can bring them back but you, with a file: make it first, under “Everything in one file” below.
+        This deletes all your recordings, notes, to-dos and share links, on the server and on this device. Only a backup
+        can bring them back. Create one first under “Backup” below.
       </Type>
       <Field
-        label={isGuest ? `Type ${DELETE_WORD}` : 'Your password'}
+        label={isGuest ? `Type ${DELETE_WORD} to confirm` : 'Your password'}
         value={typed}
         onChangeText={setTyped}
         secureTextEntry={!isGuest}
@@ -50,11 +50,11 @@ export function DeleteAccount({ account, onDeleted }: { account: Account; onDele
       {remove.error && <Failure error={remove.error} />}
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 16 }}>
         <FrameButton
-          label="Delete everything for good"
+          label="Delete everything permanently"
           disabled={typed === '' || remove.isPending}
           onPress={() => remove.mutate()}
         />
-        <WordButton label="Leave it" onPress={() => setOpen(false)} />
+        <WordButton label="Cancel" onPress={() => setOpen(false)} />
       </View>
     </PencilBox>
   );

@@ -8,19 +8,19 @@ import { Failure } from '../../ui/notice';
 import { Title, Type } from '../../ui/type';
 
 const EFFECTS: Record<DictationCommand, string> = {
-  'full-stop': 'puts .',
-  comma: 'puts ,',
-  'question-mark': 'puts ?',
-  'exclamation-mark': 'puts !',
-  colon: 'puts :',
-  semicolon: 'puts ;',
-  dash: 'puts –',
-  'open-bracket': 'puts (',
-  'close-bracket': 'puts )',
-  'open-quote': 'puts “',
-  'close-quote': 'puts ”',
-  'new-paragraph': 'begins a paragraph',
-  'strike-that': 'takes the last sentence away',
+  'full-stop': 'writes .',
+  comma: 'writes ,',
+  'question-mark': 'writes ?',
+  'exclamation-mark': 'writes !',
+  colon: 'writes :',
+  semicolon: 'writes ;',
+  dash: 'writes –',
+  'open-bracket': 'writes (',
+  'close-bracket': 'writes )',
+  'open-quote': 'writes “',
+  'close-quote': 'writes ”',
+  'new-paragraph': 'starts a new paragraph',
+  'strike-that': 'removes the last sentence',
 };
 
 /** The commands that are obeyed in a dictation. */
@@ -35,8 +35,8 @@ export function DictationSettings() {
     <View style={{ gap: 4 }}>
       <Title level={2}>Dictation</Title>
       <Type tone="faint">
-        Switch Dictation on while you record, or later under About. These words are then done and not written; what was
-        spoken is kept as a version.
+        Turn on dictation while you record, or later under “About”. These words are then carried out instead of written.
+        What you said is saved as a version.
       </Type>
       {change.error && <Failure error={change.error} />}
       {DICTATION_COMMANDS.map((command) => (

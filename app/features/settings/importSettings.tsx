@@ -11,13 +11,13 @@ export function ImportSettings() {
   const { settings: change } = useChanges();
   return (
     <View style={{ gap: 8 }}>
-      <Title level={2}>Files brought in</Title>
+      <Title level={2}>Imported files</Title>
       {change.error && <Failure error={change.error} />}
       {data && (
         <Choice
           role="switch"
-          label="Keep the place that a file states"
-          hint="Phones write where a video or memo was made. Off, the place is not taken over."
+          label="Keep the location stored in a file"
+          hint="Phones often store where a memo or video was made. Turn this off to leave the location out."
           isOn={data.takesPlace}
           onPress={() => change.mutate({ takesPlace: !data.takesPlace })}
         />

@@ -16,11 +16,10 @@ export function LanguageModelSettings() {
   const { data, error } = useLanguageModel();
   return (
     <View>
-      <Title level={2}>A language model of your own</Title>
+      <Title level={2}>Your own language model</Title>
       <Type tone="faint">
-        Write-ups are made on this machine by built-in methods. If you have a language model that answers at an address,
-        it can write some of them. Then what was said leaves this machine for that address, and whoever runs it may ask
-        money for it.
+        Immeld makes write-ups on this machine with built-in methods. You can also connect a language model. Then the
+        text of a recording is sent to its address, and whoever runs the model may charge for it.
       </Type>
       {error && <Failure error={error} />}
       {!data && !error && <Loading />}
@@ -48,7 +47,7 @@ function Connection({ model }: { model: LanguageModel }) {
   return (
     <View style={{ gap: 6, paddingTop: 8 }}>
       {model.isStandIn && (
-        <Type tone="ochre">This is the stand-in of the demo: a simulated model that understands nothing.</Type>
+        <Type tone="ochre">This is the demo’s stand-in: a simulated model that understands nothing.</Type>
       )}
       <Field
         label="Address, for example http://localhost:8080/v1"
@@ -60,7 +59,7 @@ function Connection({ model }: { model: LanguageModel }) {
       />
       <Field label="Name of the model" value={name} onChangeText={setName} autoCapitalize="none" maxLength={100} />
       <Field
-        label={model.hasToken ? 'Another token (one is kept)' : 'Token, if it needs one'}
+        label={model.hasToken ? 'New token (one is saved)' : 'Token (if required)'}
         value={token}
         onChangeText={setToken}
         secureTextEntry
@@ -68,20 +67,20 @@ function Connection({ model }: { model: LanguageModel }) {
         maxLength={500}
       />
       <Field
-        label="Give up after so many seconds of silence"
+        label="Stop waiting after this many seconds"
         value={seconds}
         onChangeText={setSeconds}
         inputMode="numeric"
         maxLength={3}
       />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-        <WordButton label="Keep" isBold disabled={change.isPending} onPress={save} />
+        <WordButton label="Save" isBold disabled={change.isPending} onPress={save} />
         <WordButton
-          label={trial.isPending ? 'Asking …' : 'Try it'}
+          label={trial.isPending ? 'Testing…' : 'Test'}
           disabled={!model.address || trial.isPending}
           onPress={() => trial.mutate()}
         />
-        {model.hasToken && <WordButton label="Forget the token" onPress={() => change.mutate({ token: '' })} />}
+        {model.hasToken && <WordButton label="Remove token" onPress={() => change.mutate({ token: '' })} />}
         {status?.isDemo && !model.isStandIn && (
           <WordButton
             label="Use the stand-in"
@@ -91,12 +90,12 @@ function Connection({ model }: { model: LanguageModel }) {
           />
         )}
       </View>
-      {trial.data && <Type role="status">It answers: {trial.data.answer}</Type>}
+      {trial.data && <Type role="status">Answer: {trial.data.answer}</Type>}
       {(change.error ?? trial.error) && <Failure error={(change.error ?? trial.error)!} />}
       <Choice
         role="switch"
-        label="Offer it for write-ups"
-        hint="You choose it for each write-up, and see what is sent before the first time."
+        label="Offer for write-ups"
+        hint="You choose it for each write-up. Before the first time, you see what would be sent."
         isOn={model.isOn}
         onPress={() => change.mutate({ isOn: !model.isOn })}
       />

@@ -16,7 +16,7 @@ export function ListeningSettings() {
   const { skipBackMs, skipForwardMs, pauseMs, textScale, doubtfulBelow } = useSettings();
   return (
     <View style={{ gap: 8 }}>
-      <Title level={2}>Listening and reading on this device</Title>
+      <Title level={2}>Playback and reading on this device</Title>
       <Lengths
         label="Skip back by"
         all={SKIPS_MS}
@@ -30,20 +30,20 @@ export function ListeningSettings() {
         onChoose={(ms) => changeSettings({ skipForwardMs: ms })}
       />
       <Lengths
-        label="A pause is longer than"
+        label="Count silence as a pause after"
         all={PAUSES_MS}
         chosen={pauseMs}
         onChoose={(ms) => changeSettings({ pauseMs: ms })}
       />
       <Lengths
-        label="Size of the text"
+        label="Text size"
         all={SCALES}
         chosen={textScale}
         name={percent}
         onChoose={(scale) => changeSettings({ textScale: scale })}
       />
       <Lengths
-        label="A word is doubtful below"
+        label="Mark words as doubtful below"
         all={DOUBTS}
         chosen={doubtfulBelow}
         name={percent}

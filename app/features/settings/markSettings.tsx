@@ -43,16 +43,15 @@ export function MarkSettings() {
     const tone = free(MARK_TONES, offered.map((k) => k.tone)); // prettier-ignore
     const known = kinds.find((k) => k.isHidden && k.label.toLowerCase() === label.toLowerCase());
     setName('');
-    if (known) return set(known.id, { isHidden: false }, `${known.label} is offered again.`);
-    keep(
-      [...kinds, { id: `own-${newId().slice(0, 8)}`, label, shape, tone, isHidden: false }],
-      `${label} is offered from now on.`,
-    );
+    if (known) return set(known.id, { isHidden: false }, `${known.label} is available again.`);
+    keep([...kinds, { id: `own-${newId().slice(0, 8)}`, label, shape, tone, isHidden: false }], `${label} added.`);
   };
   return (
     <View style={{ gap: 8 }}>
       <Title level={2}>Marks</Title>
-      <Type tone="faint">What you can put beside words. Marks you have made keep their place when a kind changes.</Type>
+      <Type tone="faint">
+        The marks you can put beside the text. When you change a kind of mark, the marks you already made stay in place.
+      </Type>
       {change.error && <Failure error={change.error} />}
       {offered.map((kind, i) => (
         <MarkRow key={kind.id} kind={kind} number={i + 1} onSet={(part, said) => set(kind.id, part, said)} />
@@ -60,7 +59,7 @@ export function MarkSettings() {
       {offered.length < MOST_OFFERED && kinds.length < 12 && (
         <LineEntry
           label="New kind of mark"
-          action="Add it"
+          action="Add"
           value={name}
           onChange={setName}
           onSubmit={add}
@@ -69,7 +68,7 @@ export function MarkSettings() {
       )}
       {kinds !== USUAL_MARK_KINDS && kinds.some((k, i) => k.label !== USUAL_MARK_KINDS[i]?.label) && (
         <WordButton
-          label="As they came"
+          label="Restore the original marks"
           onPress={() =>
             keep(
               [
@@ -78,7 +77,7 @@ export function MarkSettings() {
                   .filter((k) => !USUAL_MARK_KINDS.some((u) => u.id === k.id))
                   .map((k) => ({ ...k, isHidden: true })),
               ],
-              'The four kinds that came with Immeld.',
+              'The four original marks are restored.',
             )
           }
         />
@@ -99,7 +98,7 @@ function MarkRow({ kind, number, onSet }: RowProps) {
   const [label, setLabel] = useState(kind.label);
   const next = <T,>(all: readonly T[], now: T): T => all[(all.indexOf(now) + 1) % all.length]!;
   const rename = () => {
-    onSet({ label: label.trim() }, `It is called ${label.trim()} now.`);
+    onSet({ label: label.trim() }, `Renamed to ${label.trim()}.`);
     setOpen(false);
   };
   return (
@@ -128,18 +127,18 @@ function MarkRow({ kind, number, onSet }: RowProps) {
           />
           <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
             <WordButton
-              label="Another shape"
-              onPress={() => onSet({ shape: next(MARK_SHAPES, kind.shape) }, 'Another shape.')}
+              label="Change shape"
+              onPress={() => onSet({ shape: next(MARK_SHAPES, kind.shape) }, 'Shape changed.')}
             />
             <WordButton
-              label="Another colour"
-              onPress={() => onSet({ tone: next(MARK_TONES, kind.tone) }, 'Another colour.')}
+              label="Change colour"
+              onPress={() => onSet({ tone: next(MARK_TONES, kind.tone) }, 'Colour changed.')}
             />
             {kind.id !== TODO_MARK && (
               <WordButton
-                label="Take it out"
-                aria-label={`Take ${kind.label} out`}
-                onPress={() => onSet({ isHidden: true }, `${kind.label} is offered no more.`)}
+                label="Remove"
+                aria-label={`Remove ${kind.label}`}
+                onPress={() => onSet({ isHidden: true }, `${kind.label} removed. Marks you already made stay.`)}
               />
             )}
           </View>

@@ -42,7 +42,7 @@ export function NameSettings() {
   const remove = (text: string) =>
     keep(
       names.filter((n) => n.text !== text),
-      () => show(`${text} is off the list.`, () => keep(names)),
+      () => show(`${text} removed.`, () => keep(names)),
     );
   const bringIn = async () => {
     const file = await pickFile('.txt,text/plain');
@@ -50,7 +50,7 @@ export function NameSettings() {
     const read = parseNameList(await file.text());
     const others = names.filter((n) => !read.some((r) => r.text === n.text));
     const isNew = read.filter((r) => !names.some((n) => n.text === r.text)).length;
-    keep([...others, ...read], () => show(`${isNew} new, ${read.length - isNew} known before.`, () => keep(names)));
+    keep([...others, ...read], () => show(`${isNew} added, ${read.length - isNew} already listed.`, () => keep(names)));
   };
   const takeAlong = () =>
     saveFile(new Blob([formatNameList(names)], { type: 'text/plain;charset=utf-8' }), 'names and terms.txt');
@@ -58,8 +58,7 @@ export function NameSettings() {
     <View style={{ gap: 8 }}>
       <Title level={2}>Names and terms</Title>
       <Type tone="faint">
-        Listed here, they are heard rightly in what is transcribed from now on, and in old recordings when they are
-        transcribed again.
+        New recordings recognise these words correctly. Older recordings do so once you transcribe them again.
       </Type>
       {change.error && <Failure error={change.error} />}
       {names.length > 0 && (
@@ -92,7 +91,7 @@ export function NameSettings() {
       )}
       <Field label="Name or term" value={name} onChangeText={setName} onSubmitEditing={add} maxLength={60} />
       <Field
-        label="Sounds like (if it is not read as it is written)"
+        label="Sounds like (if spoken differently from how it is written)"
         value={sounds}
         onChangeText={setSounds}
         onSubmitEditing={add}
@@ -100,7 +99,7 @@ export function NameSettings() {
       />
       {projects.length > 0 && (
         <OneOf
-          label="Expected in"
+          label="Used in"
           options={[ANY, ...projects]}
           nameOf={(option) => option}
           chosen={project}
@@ -108,9 +107,9 @@ export function NameSettings() {
         />
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-        <WordButton label="Add to the list" isBold disabled={name.trim() === ''} onPress={add} />
-        <WordButton label="Bring in a list" onPress={bringIn} />
-        {names.length > 0 && <WordButton label="Take the list along" onPress={takeAlong} />}
+        <WordButton label="Add" isBold disabled={name.trim() === ''} onPress={add} />
+        <WordButton label="Import a list" onPress={bringIn} />
+        {names.length > 0 && <WordButton label="Export the list" onPress={takeAlong} />}
       </View>
     </View>
   );

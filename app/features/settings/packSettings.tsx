@@ -20,22 +20,22 @@ export function PackSettings() {
   };
   return (
     <View style={{ gap: 6 }}>
-      <Title level={2}>Words on this device</Title>
+      <Title level={2}>Live words on this device</Title>
       <Type tone="faint">
-        With this pack words appear while you speak, without a network, and nothing leaves the device.
+        With this pack, your words appear as you speak. It works without a network, and nothing leaves this device.
       </Type>
       {pack && (
         <Type>
-          {pack.title} · {sizeName(sizeOf(pack))} on this device, {sizeName(sentSizeOf(pack))} to fetch · licence{' '}
+          {pack.title} · {sizeName(sizeOf(pack))} on this device, {sizeName(sentSizeOf(pack))} to download · licence{' '}
           {pack.licence}
         </Type>
       )}
-      {state.state === 'present' && <WordButton label="Remove it from this device" onPress={() => void remove()} />}
-      {state.state === 'absent' && <WordButton label="Fetch it" isBold onPress={() => void packs.fetch()} />}
+      {state.state === 'present' && <WordButton label="Remove from this device" onPress={() => void remove()} />}
+      {state.state === 'absent' && <WordButton label="Download" isBold onPress={() => void packs.fetch()} />}
       {state.state === 'fetching' && (
         <>
-          <Type role="status">{Math.floor(state.share * 100)} % is here</Type>
-          <WordButton label="Stop" onPress={() => packs.stop()} />
+          <Type role="status">{Math.floor(state.share * 100)}% downloaded</Type>
+          <WordButton label="Cancel" onPress={() => packs.stop()} />
         </>
       )}
       {state.state === 'failed' && (
@@ -43,14 +43,16 @@ export function PackSettings() {
           <Type tone="rowan" role="alert">
             {state.problem}
           </Type>
-          <WordButton label="Fetch it again" onPress={() => void packs.fetch()} />
+          <WordButton label="Download again" onPress={() => void packs.fetch()} />
         </>
       )}
-      {state.state === 'unknown' && <Type tone="faint">It cannot be seen now: the server does not answer.</Type>}
+      {state.state === 'unknown' && (
+        <Type tone="faint">The pack cannot be shown because the server cannot be reached.</Type>
+      )}
       <Choice
         role="switch"
-        label="Fetch it by itself at the first recording"
-        hint="Never over a line that is paid by volume"
+        label="Download automatically with the first recording"
+        hint="Never over a metered connection"
         isOn={fetchesPack}
         onPress={() => changeSettings({ fetchesPack: !fetchesPack })}
       />

@@ -24,7 +24,7 @@ export function PersonSettings() {
       {data && (
         <>
           <LineEntry
-            label="What you are called"
+            label="Your name"
             action="Save"
             value={typed ?? data.ownName}
             onChange={setTyped}
@@ -32,12 +32,14 @@ export function PersonSettings() {
             maxLength={60}
           />
           <Type size="tiny" tone="faint">
-            So it is known which of the speakers is you: what you promise is yours to do.
+            Immeld uses it to tell which speaker is you, so that what you promise becomes your to-do.
           </Type>
           <Type>
-            {folder ? `Default shelf: ${folder.name}` : 'No default shelf. A folder becomes it on its own page.'}
+            {folder ? `Default folder: ${folder.name}` : 'No default folder. Set one on the page of a folder.'}
           </Type>
-          {folder && <WordButton label="No default shelf" onPress={() => change.mutate({ defaultFolderId: null })} />}
+          {folder && (
+            <WordButton label="Remove default folder" onPress={() => change.mutate({ defaultFolderId: null })} />
+          )}
         </>
       )}
     </View>

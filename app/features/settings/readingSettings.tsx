@@ -11,14 +11,14 @@ import { Lengths } from './listeningSettings';
 const PARAGRAPH_PAUSES_MS = [500, 1000, 2000, 3000, 5000];
 
 const LABELS: Record<FigureKind, [label: string, example: string]> = {
-  numbers: ['Numbers from ten on', 'eleven thousand four hundred → 11,400'],
-  ordinals: ['Places in a row', 'the twenty-first → the 21st'],
+  numbers: ['Numbers from ten up', 'eleven thousand four hundred → 11,400'],
+  ordinals: ['Ordinal numbers', 'the twenty-first → the 21st'],
   times: ['Times of day', 'half past two → 2:30'],
   dates: ['Dates', 'the twelfth of May → 12 May'],
   money: ['Money', 'four hundred pounds → £400'],
-  percent: ['Per cent', 'five percent → 5%'],
-  digits: ['Telephone numbers and codes', 'oh one six double three → 01633'],
-  units: ['Measures', 'two and a half metres → 2.5 m'],
+  percent: ['Percentages', 'five percent → 5%'],
+  digits: ['Phone numbers and codes', 'oh one six double three → 01633'],
+  units: ['Measurements', 'two and a half metres → 2.5 m'],
 };
 
 /** How the words of a recording are shown. */
@@ -29,9 +29,10 @@ export function ReadingSettings() {
     change.mutate({ figures: FIGURE_KINDS.filter((k) => (k === kind) !== figures.includes(k)) });
   return (
     <View style={{ gap: 8 }}>
-      <Title level={2}>Reading</Title>
+      <Title level={2}>How text is shown</Title>
       <Type tone="faint">
-        Shown and exported so. What was said is kept underneath: switch it off, and the words are there again.
+        These choices apply on screen and in exports. The original words are saved underneath: turn a choice off, and
+        they appear again.
       </Type>
       {change.error && <Failure error={change.error} />}
       {data && (
@@ -48,7 +49,7 @@ export function ReadingSettings() {
           ))}
           <Choice
             role="switch"
-            label="Leave out hesitations and repeats"
+            label="Hide hesitations and repetitions"
             hint="um, you know, the the …"
             isOn={data.hidesFillers}
             onPress={() => change.mutate({ hidesFillers: !data.hidesFillers })}
@@ -60,7 +61,7 @@ export function ReadingSettings() {
           />
           {data.paragraphKind === 'pauses' && (
             <Lengths
-              label="A pause is longer than"
+              label="Start a new paragraph after a pause of"
               all={PARAGRAPH_PAUSES_MS}
               chosen={data.paragraphPauseMs}
               onChoose={(paragraphPauseMs) => change.mutate({ paragraphPauseMs })}

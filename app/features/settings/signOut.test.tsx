@@ -33,7 +33,7 @@ test('with nothing left to send it signs out at once', async () => {
   answering({});
   const onSignOut = jest.fn();
   const { hand } = mount(<SignOut onSignOut={onSignOut} />);
-  await hand.click(button('Sign this device out'));
+  await hand.click(button('Sign out'));
   await waitFor(() => expect(onSignOut).toHaveBeenCalledTimes(1));
   expect(mockWake).toHaveBeenCalledTimes(1);
 });
@@ -43,7 +43,7 @@ test('what is only here is sent first, to the account that it belongs to', async
   const server = answering({ [CHANGE]: {} });
   const onSignOut = jest.fn(() => expect(server.sent()).toHaveLength(1));
   const { hand } = mount(<SignOut onSignOut={onSignOut} />);
-  await hand.click(button('Sign this device out'));
+  await hand.click(button('Sign out'));
   await waitFor(() => expect(onSignOut).toHaveBeenCalledTimes(1));
 });
 
@@ -54,14 +54,14 @@ test('what cannot be sent is told, and one can stay, try again, or leave without
   answering({ [CHANGE]: new Refusal(503, 'Busy.') });
   const onSignOut = jest.fn();
   const { hand } = mount(<SignOut onSignOut={onSignOut} />);
-  await hand.click(button('Sign this device out'));
-  expect((await screen.findByRole('alert')).textContent).toContain('3 things that you made on this device have not');
+  await hand.click(button('Sign out'));
+  expect((await screen.findByRole('alert')).textContent).toContain('3 items from this device have not');
   await hand.click(button('Stay signed in'));
   expect(screen.queryByRole('alert')).toBeNull();
-  await hand.click(button('Sign this device out'));
+  await hand.click(button('Sign out'));
   await hand.click(await screen.findByRole('button', { name: 'Try again' }));
   expect(await screen.findByRole('alert')).toBeTruthy();
   expect(onSignOut).not.toHaveBeenCalled();
-  await hand.click(button('Sign out without waiting'));
+  await hand.click(button('Sign out anyway'));
   expect(onSignOut).toHaveBeenCalledTimes(1);
 });

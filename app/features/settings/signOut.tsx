@@ -22,22 +22,22 @@ export function SignOut({ onSignOut }: { onSignOut: () => void }) {
     if (count === 0) onSignOut();
   };
   if (!isSending && left === 0) {
-    return <WordButton label="Sign this device out" onPress={() => void sendAndLeave()} />;
+    return <WordButton label="Sign out" onPress={() => void sendAndLeave()} />;
   }
   return (
     <View>
       {isSending ? (
-        <Loading label="Sending first what is only on this device" />
+        <Loading label="Sending what is only on this device" />
       ) : (
         <Type role="alert">
-          {left === 1 ? 'One thing' : `${left} things`} that you made on this device {left === 1 ? 'has' : 'have'} not
-          reached your account yet. Signed out, what is sent goes to whoever uses this device next.
+          {left === 1 ? 'One item' : `${left} items`} from this device {left === 1 ? 'has' : 'have'} not reached your
+          account yet. If you sign out now, {left === 1 ? 'it goes' : 'they go'} to whoever uses this device next.
         </Type>
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         {!isSending && <WordButton label="Try again" isBold onPress={() => void sendAndLeave()} />}
         {!isSending && <WordButton label="Stay signed in" onPress={() => setLeft(0)} />}
-        <WordButton label="Sign out without waiting" onPress={onSignOut} />
+        <WordButton label="Sign out anyway" onPress={onSignOut} />
       </View>
     </View>
   );

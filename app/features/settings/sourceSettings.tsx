@@ -17,10 +17,10 @@ export function SourceSettings() {
   const isMixed = source.microphone && source.screen;
   return (
     <View style={{ gap: 2 }}>
-      <Title level={2}>Sound from</Title>
-      <View role="radiogroup" aria-label="Sound from">
+      <Title level={2}>Record from</Title>
+      <View role="radiogroup" aria-label="Record from">
         <Choice
-          label="The microphone"
+          label="Microphone"
           isOn={source.microphone && !source.screen}
           onPress={() => change({ microphone: true, screen: false })}
         />
@@ -33,7 +33,7 @@ export function SourceSettings() {
               onPress={() => change({ microphone: false, screen: true })}
             />
             <Choice
-              label="Both, mixed"
+              label="Both together"
               hint="A call or a lecture on this computer, and your own voice"
               isOn={isMixed}
               onPress={() => change({ microphone: true, screen: true })}
@@ -43,11 +43,11 @@ export function SourceSettings() {
       </View>
       {obstacle && <Type tone="faint">{obstacle}</Type>}
       {source.microphone && devices.length > 1 && (
-        <View role="radiogroup" aria-label="Which microphone">
+        <View role="radiogroup" aria-label="Microphone">
           <Type isBold style={{ paddingTop: 10 }}>
-            Which microphone
+            Microphone
           </Type>
-          <Choice label="The system’s own choice" isOn={!source.deviceId} onPress={() => change({ deviceId: null })} />
+          <Choice label="System default" isOn={!source.deviceId} onPress={() => change({ deviceId: null })} />
           {devices.map(({ deviceId, label }) => (
             <Choice
               key={deviceId}
@@ -76,15 +76,11 @@ export function MixLevels() {
   return (
     <View>
       <Level
-        label="Level of the microphone"
+        label="Microphone level"
         value={source.microphoneGain}
         onChange={(microphoneGain) => change({ microphoneGain })}
       />
-      <Level
-        label="Level of the tab or screen"
-        value={source.screenGain}
-        onChange={(screenGain) => change({ screenGain })}
-      />
+      <Level label="Tab or screen level" value={source.screenGain} onChange={(screenGain) => change({ screenGain })} />
     </View>
   );
 }

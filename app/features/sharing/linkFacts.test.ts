@@ -16,11 +16,11 @@ const LINK: ShareLink = {
 };
 
 it('says what a link shows, how it is guarded and how often it was opened', () => {
-  expect(linkFacts(LINK, null)).toBe('the words · not opened yet');
+  expect(linkFacts(LINK, null)).toBe('text · not opened yet');
   const guarded = { ...LINK, withSound: true, hasPassword: true, lastDay: '2026-03-09', mostOpenings: 5, openings: 2 };
   expect(linkFacts(guarded, 'today 9:12')).toBe(
-    'the words, the sound · with a password · until 2026-03-09 · opened 2 of 5, last today 9:12',
+    'text, audio · password protected · until 9 Mar 2026 · opened 2 of 5, last today 9:12',
   );
   const note: ShareLink = { ...LINK, item: { kind: 'note', id: 'b' }, isStopped: true };
-  expect(linkFacts(note, null)).toBe('stopped · a note · not opened yet');
+  expect(linkFacts(note, null)).toBe('turned off · note · not opened yet');
 });

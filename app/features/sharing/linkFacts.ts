@@ -1,20 +1,21 @@
+import { dayInWords } from '@immeld/core/formats/times';
 import type { ShareLink } from '@immeld/core/contract/shareLinks';
 
 /** In one line: what a link shows, how it is guarded, how often it was opened. */
 export function linkFacts(link: ShareLink, opened: string | null): string {
   const shows = [
-    link.item.kind === 'note' ? 'a note' : 'the words',
-    link.withSound ? 'the sound' : null,
-    link.withSlips ? 'the margin' : null,
-    link.withWriteUps ? (link.withProposals ? 'write-ups and proposals' : 'write-ups') : null,
+    link.item.kind === 'note' ? 'note' : 'text',
+    link.withSound ? 'audio' : null,
+    link.withSlips ? 'margin' : null,
+    link.withWriteUps ? (link.withProposals ? 'write-ups and suggestions' : 'write-ups') : null,
   ].filter(Boolean);
   const most = link.mostOpenings === null ? '' : ` of ${link.mostOpenings}`;
   return [
-    link.isStopped ? 'stopped' : null,
+    link.isStopped ? 'turned off' : null,
     shows.join(', '),
-    link.hasPassword ? 'with a password' : null,
-    link.lastDay ? `until ${link.lastDay}` : null,
-    link.isListed ? 'search engines may list it' : null,
+    link.hasPassword ? 'password protected' : null,
+    link.lastDay ? `until ${dayInWords(link.lastDay)}` : null,
+    link.isListed ? 'visible to search engines' : null,
     link.openings === 0 ? `not opened yet${most}` : `opened ${link.openings}${most}, last ${opened ?? ''}`,
   ]
     .filter(Boolean)

@@ -21,7 +21,7 @@ export function LinkRow({ link }: { link: ShareLink }) {
   const copy = () =>
     copyText(address).then(
       () => setSaid('Copied.'),
-      () => setSaid(`${NOT_COPIED} The address stands above.`),
+      () => setSaid(`${NOT_COPIED} Select the address above and copy it.`),
     );
   const pass = () => navigator.share({ title: link.title, url: address }).catch(() => undefined);
   const opened = link.lastOpenedAt ? whenSaid(localTime(new Date(link.lastOpenedAt))) : null;
@@ -45,18 +45,18 @@ export function LinkRow({ link }: { link: ShareLink }) {
       </Type>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         {link.isStopped ? (
-          <WordButton label="Let it open again" onPress={() => stop.mutate({ id: link.id, isStopped: false })} />
+          <WordButton label="Turn on again" onPress={() => stop.mutate({ id: link.id, isStopped: false })} />
         ) : (
           <>
-            <WordButton label="Copy the address" isBold onPress={() => void copy()} />
-            {typeof navigator.share === 'function' && <WordButton label="Pass it on" onPress={() => void pass()} />}
+            <WordButton label="Copy address" isBold onPress={() => void copy()} />
+            {typeof navigator.share === 'function' && <WordButton label="Share" onPress={() => void pass()} />}
             <WordButton
-              label={isQrShown ? 'Hide the QR code' : 'QR code'}
+              label={isQrShown ? 'Hide QR code' : 'Show QR code'}
               aria-expanded={isQrShown}
               onPress={() => setQrShown(!isQrShown)}
             />
             <WordButton
-              label="Stop it"
+              label="Turn off"
               onPress={() => stop.mutate({ id: link.id, isStopped: true })}
               style={{ marginLeft: 'auto', marginRight: 0 }}
             />
@@ -71,7 +71,7 @@ export function LinkRow({ link }: { link: ShareLink }) {
       {isQrShown && !link.isStopped && (
         <img
           src={addressOf('getShareLinkQr', { params: { id: link.id } })}
-          alt={`The address of ${link.title} as a QR code`}
+          alt={`QR code with the address of ${link.title}`}
           // Dark on light in every theme: that is what cameras read.
           style={{ width: 220, height: 220, background: '#fff', borderRadius: 4 }}
         />

@@ -19,9 +19,9 @@ const link: ShareLink = {
   isStopped: false,
 };
 const field = (name: RegExp | string) => screen.getByLabelText(name);
-const make = () => screen.getByRole('button', { name: 'Make the link' });
+const make = () => screen.getByRole('button', { name: 'Create link' });
 
-test('a link shows the words alone unless more is chosen', async () => {
+test('a link shows the words alone unless more is selected', async () => {
   const server = answering({ 'POST /api/share-links': link, 'GET /api/share-links': { items: [link] } });
   const { hand } = mount(<NewLink item={{ kind: 'recording', id }} />);
   await hand.click(make());
@@ -42,9 +42,9 @@ test('a link shows the words alone unless more is chosen', async () => {
 test('what is chosen and typed is sent; of a number only the digits', async () => {
   const server = answering({ 'POST /api/share-links': link, 'GET /api/share-links': { items: [link] } });
   const { hand } = mount(<NewLink item={{ kind: 'recording', id }} />);
-  await hand.click(screen.getByRole('switch', { name: 'The sound' }));
+  await hand.click(screen.getByRole('switch', { name: 'Audio' }));
   await hand.type(field(/^Password/), 'lime and ash');
-  await hand.type(field('Openings at most'), 'a1o2');
+  await hand.type(field('Maximum number of openings'), 'a1o2');
   await hand.click(make());
   await waitFor(() => expect(server.sent()).toHaveLength(1));
   expect(server.sent()[0]!.body).toMatchObject({ withSound: true, password: 'lime and ash', mostOpenings: 12 });
@@ -54,7 +54,7 @@ test('a note has no sound and no margin to show', () => {
   answering({});
   mount(<NewLink item={{ kind: 'note', id }} />);
   expect(screen.getAllByRole('switch').map((s) => s.getAttribute('aria-label'))).toEqual([
-    'Search engines may list it',
+    'Allow search engines to list it',
   ]);
 });
 
@@ -72,22 +72,22 @@ test('a link is copied, and stopped with one press', async () => {
     ...{ [`PATCH /api/share-links/${id}`]: { ...link, isStopped: true }, 'GET /api/share-links': { items: [] } },
   });
   const { hand, show } = mount(<LinkRow link={link} />);
-  expect(screen.getByText('the words, the sound · with a password · not opened yet')).toBeTruthy();
-  await hand.click(screen.getByRole('button', { name: 'Copy the address' }));
+  expect(screen.getByText('text, audio · password protected · not opened yet')).toBeTruthy();
+  await hand.click(screen.getByRole('button', { name: 'Copy address' }));
   await screen.findByText('Copied.');
   expect(await navigator.clipboard.readText()).toBe(`${location.origin}/s/abcdef`);
-  await hand.click(screen.getByRole('button', { name: 'Stop it' }));
+  await hand.click(screen.getByRole('button', { name: 'Turn off' }));
   await waitFor(() => expect(server.sent()[0]).toMatchObject({ body: { isStopped: true } }));
   show(<LinkRow link={{ ...link, isStopped: true, openings: 2, lastOpenedAt: '2026-03-10T08:00:00Z' }} />);
-  expect(screen.queryByRole('button', { name: 'QR code' })).toBeNull();
-  await hand.click(screen.getByRole('button', { name: 'Let it open again' }));
+  expect(screen.queryByRole('button', { name: 'Show QR code' })).toBeNull();
+  await hand.click(screen.getByRole('button', { name: 'Turn on again' }));
   await waitFor(() => expect(server.sent()[1]).toMatchObject({ body: { isStopped: false } }));
 });
 
 test('the QR code is a picture with a name', async () => {
   answering({});
   const { hand } = mount(<LinkRow link={link} />);
-  await hand.click(screen.getByRole('button', { name: 'QR code' }));
-  const picture = screen.getByRole('img', { name: 'The address of The three soils as a QR code' });
+  await hand.click(screen.getByRole('button', { name: 'Show QR code' }));
+  const picture = screen.getByRole('img', { name: 'QR code with the address of The three soils' });
   expect(picture.getAttribute('src')).toBe(`/api/share-links/${id}/qr`);
 });

@@ -12,11 +12,11 @@ import { Title, Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
 
 const OPTIONS = [
-  { key: 'withSound', label: 'The sound', hint: 'the words follow it' },
-  { key: 'withSlips', label: 'The margin', hint: 'marks, slips, pictures, comments' },
+  { key: 'withSound', label: 'Audio', hint: 'the text follows along' },
+  { key: 'withSlips', label: 'Margin', hint: 'marks, slips, pictures, comments' },
   { key: 'withWriteUps', label: 'Write-ups and to-dos', hint: 'that you have accepted' },
-  { key: 'withProposals', label: 'Include proposals', hint: 'marked as proposed' },
-  { key: 'isListed', label: 'Search engines may list it' },
+  { key: 'withProposals', label: 'Include suggestions', hint: 'marked as suggested' },
+  { key: 'isListed', label: 'Allow search engines to list it' },
 ] as const;
 
 /** What a new link shows, and to whom it opens. */
@@ -38,14 +38,14 @@ export function NewLink({ item }: { item: ExportItem }) {
         ...{ item, ...shown, password: password || null, lastDay: lastDay || null },
         mostOpenings: most ? Number(most) : null,
       },
-      { onSuccess: () => show('The link is made. It stands at the top.') },
+      { onSuccess: () => show('Link created. It is first in the list.') },
     );
   return (
-    <View role="group" aria-label="A new link" style={{ gap: 8, paddingBottom: 20 }}>
-      <Title level={2}>A new link</Title>
+    <View role="group" aria-label="New link" style={{ gap: 8, paddingBottom: 20 }}>
+      <Title level={2}>New link</Title>
       <Type tone="faint">
-        Whoever has the address reads {item.kind === 'note' ? 'this note' : 'the words'} without an account, until you
-        stop it.
+        Anyone with the address can read {item.kind === 'note' ? 'this note' : 'the text'} without an account until you
+        turn the link off.
       </Type>
       {offered.map(({ key, label, ...rest }) => (
         <Choice
@@ -58,7 +58,7 @@ export function NewLink({ item }: { item: ExportItem }) {
         />
       ))}
       <Field
-        label={`Password, at least ${SHORTEST_LINK_PASSWORD} characters; none if empty`}
+        label={`Password (optional, at least ${SHORTEST_LINK_PASSWORD} characters)`}
         value={password}
         onChangeText={setPassword}
         autoComplete="off"
@@ -66,10 +66,10 @@ export function NewLink({ item }: { item: ExportItem }) {
         maxLength={200}
       />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 16, alignItems: 'flex-end' }}>
-        <DayField label="Last day" day={lastDay} onChange={setLastDay} mayBeEmpty />
+        <DayField label="Works until" day={lastDay} onChange={setLastDay} mayBeEmpty />
         <View style={{ width: 170 }}>
           <Field
-            label="Openings at most"
+            label="Maximum number of openings"
             value={most}
             onChangeText={(text) => setMost(text.replace(/\D/g, ''))}
             inputMode="numeric"
@@ -78,7 +78,7 @@ export function NewLink({ item }: { item: ExportItem }) {
         </View>
       </View>
       <View style={{ flexDirection: 'row', paddingTop: 6 }}>
-        <FrameButton label="Make the link" isMain disabled={make.isPending} onPress={create} />
+        <FrameButton label="Create link" isMain disabled={make.isPending} onPress={create} />
       </View>
       {make.error && <Failure error={make.error} />}
     </View>

@@ -60,7 +60,7 @@ it('says a drag by the names of the folders', () => {
   const { onDragStart, onDragOver, onDragEnd, onDragCancel } = announcementsOf(named);
   const drag = (over: string | null) => ({ active: { id: '1' }, over: over && { id: over } }) as never;
   expect([onDragStart(drag(null)), onDragOver(drag('into 2')), onDragEnd(drag('before 2'))]).toEqual([
-    ...['Quay is held.', 'Quay would go into Soil.', 'Quay was let go before Soil.'],
+    ...['Picked up Quay.', 'Drop Quay into Soil.', 'Quay moved before Soil.'],
   ]);
   expect([onDragOver(drag(null)), onDragEnd(drag(null)), onDragCancel(drag(null))]).toEqual([
     ...[undefined, 'Quay stays where it was.', 'Quay stays where it was.'],

@@ -56,10 +56,10 @@ export function announcementsOf(folders: readonly Pick<Folder, 'id' | 'name'>[])
     return over && id ? `${place} ${nameOf(id)}` : undefined;
   };
   return {
-    onDragStart: ({ active }) => `${nameOf(active.id)} is held.`,
-    onDragOver: ({ active, over }) => (at(over) ? `${nameOf(active.id)} would go ${at(over)}.` : undefined),
+    onDragStart: ({ active }) => `Picked up ${nameOf(active.id)}.`,
+    onDragOver: ({ active, over }) => (at(over) ? `Drop ${nameOf(active.id)} ${at(over)}.` : undefined),
     onDragEnd: ({ active, over }) =>
-      at(over) ? `${nameOf(active.id)} was let go ${at(over)}.` : `${nameOf(active.id)} stays where it was.`,
+      at(over) ? `${nameOf(active.id)} moved ${at(over)}.` : `${nameOf(active.id)} stays where it was.`,
     onDragCancel: ({ active }) => `${nameOf(active.id)} stays where it was.`,
   };
 }

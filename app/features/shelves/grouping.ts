@@ -14,6 +14,6 @@ export function groupName(grouping: Grouping, recording: RecordingCard | null, a
     case 'project':
       return recording ? (recording.project ?? 'No project') : 'Notes';
     case 'person':
-      return recording ? (recording.people[0] ?? 'Nobody named') : 'Notes';
+      return recording ? (recording.people[0] ?? 'No person') : 'Notes';
   }
 }

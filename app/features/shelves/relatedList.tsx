@@ -26,7 +26,7 @@ export function RelatedList({ title, items }: { title: string; items: readonly R
           }
           style={{ paddingVertical: 6 }}
         >
-          <Type face="text">{item.title || 'Note without a title'}</Type>
+          <Type face="text">{item.title || 'Untitled note'}</Type>
           <Type size="tiny" tone="faint">
             {[item.reason, when(item)].filter(Boolean).join(' · ')}
           </Type>

@@ -38,20 +38,20 @@ export function FolderActions({ folder }: { folder: Folder }) {
     <View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         <WordButton label="Rename" onPress={() => begin('name', folder.name)} />
-        <WordButton label="Folder inside" onPress={() => begin('inside')} />
+        <WordButton label="Add subfolder" onPress={() => begin('inside')} />
         <WordButton label="Move to" aria-expanded={open === 'move'} onPress={() => begin('move')} />
-        <WordButton label="Tint" aria-expanded={open === 'tint'} onPress={() => begin('tint')} />
+        <WordButton label="Colour" aria-expanded={open === 'tint'} onPress={() => begin('tint')} />
         {neighbours.length > 1 && (
           <>
-            <WordButton label="Up" disabled={at === 0} onPress={() => set({ position: at - 1 })} />
+            <WordButton label="Move up" disabled={at === 0} onPress={() => set({ position: at - 1 })} />
             <WordButton
-              label="Down"
+              label="Move down"
               disabled={at === neighbours.length - 1}
               onPress={() => set({ position: at + 1 })}
             />
           </>
         )}
-        <WordButton label="Make it the default" onPress={() => settings.mutate({ defaultFolderId: folder.id })} />
+        <WordButton label="Make default folder" onPress={() => settings.mutate({ defaultFolderId: folder.id })} />
         <WordButton
           label="Remove folder"
           onPress={() =>
@@ -64,7 +64,7 @@ export function FolderActions({ folder }: { folder: Folder }) {
       </View>
       {settings.isSuccess && (
         <Type size="tiny" tone="faint" role="status">
-          Recordings go here when no other shelf is proposed.
+          Recordings go here when no other folder is suggested.
         </Type>
       )}
       {open === 'name' && (
@@ -90,8 +90,8 @@ export function FolderActions({ folder }: { folder: Folder }) {
       )}
       {open === 'inside' && (
         <LineEntry
-          label="New folder inside"
-          action="Make it"
+          label="New subfolder"
+          action="Add"
           maxLength={80}
           autoFocus
           value={typed}
@@ -101,7 +101,7 @@ export function FolderActions({ folder }: { folder: Folder }) {
       )}
       {open === 'move' && (
         <View>
-          {folder.parentId && <WordButton label="Out of its folder" onPress={() => set({ parentId: null })} />}
+          {folder.parentId && <WordButton label="Move out of its folder" onPress={() => set({ parentId: null })} />}
           <FolderChips
             label="Move into"
             chosen={folder.parentId}
@@ -111,7 +111,7 @@ export function FolderActions({ folder }: { folder: Folder }) {
         </View>
       )}
       {open === 'tint' && (
-        <View style={{ flexDirection: 'row', flexWrap: 'wrap' }} role="radiogroup" aria-label="Tint">
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap' }} role="radiogroup" aria-label="Colour">
           {TINTS.map((tint) => (
             <Press
               key={tint}
@@ -153,7 +153,7 @@ export function TagActions({ tag }: { tag: ShelfTag }) {
     <View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         <WordButton label={tag.isPinned ? 'Unpin' : 'Pin'} onPress={() => set({ isPinned: !tag.isPinned })} />
-        <WordButton label="Rename or join" onPress={() => setTyped(tag.name)} />
+        <WordButton label="Rename or merge" onPress={() => setTyped(tag.name)} />
         <WordButton label="Remove tag" onPress={() => set({ isRemoved: true }, () => router.navigate('/shelves'))} />
       </View>
       {typed !== null && (
@@ -168,7 +168,7 @@ export function TagActions({ tag }: { tag: ShelfTag }) {
             autoFocus
           />
           <Type size="tiny" tone="faint">
-            With the name of another tag, the two become one.
+            Enter the name of another tag to merge the two.
           </Type>
         </>
       )}
@@ -199,21 +199,21 @@ export function NamedActions({ kind, named }: { kind: NamedKind; named: Named })
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         <WordButton
-          label="Rename or join"
+          label="Rename or merge"
           onPress={() => {
             setTyped(named.name);
             setOpen('name');
           }}
         />
         <WordButton
-          label="Other names"
+          label="Edit other names"
           onPress={() => {
             setTyped(named.otherNames.join(', '));
             setOpen('names');
           }}
         />
         <WordButton
-          label={kind === 'person' ? 'Take off the list' : 'Remove project'}
+          label={kind === 'person' ? 'Remove person' : 'Remove project'}
           onPress={() => set({ isRemoved: true }, () => router.navigate('/shelves'))}
         />
       </View>
@@ -230,7 +230,7 @@ export function NamedActions({ kind, named }: { kind: NamedKind; named: Named })
       )}
       {open === 'names' && (
         <LineEntry
-          label="Other names, with commas between"
+          label="Other names, separated by commas"
           action="Save"
           value={typed}
           onChange={setTyped}

@@ -11,8 +11,8 @@ export type Shelf = {
 };
 
 const USUAL = {
-  title: 'Nothing on this shelf yet',
-  text: 'Recordings and notes that you file here stand on this shelf, newest first.',
+  title: 'Nothing here yet',
+  text: 'Recordings and notes you file here appear on this shelf, newest first.',
 };
 
 /**
@@ -28,18 +28,21 @@ export function shelfOf(id: string, more: { name?: string; of?: string }, shelve
         ...{ title: 'Favourites', filter: { place: 'favourites' }, where: 'shelf' },
         empty: {
           title: 'No favourites yet',
-          text: 'Make a recording or note a favourite under “About”, and it stands here.',
+          text: 'To add a favourite, open a recording or note and choose “Add to favourites” under “About”.',
         },
       };
     case 'archive':
       return {
         ...{ title: 'Archive', filter: { place: 'archive' }, where: 'archive' },
-        empty: { title: 'The archive is empty', text: 'What you archive leaves the shelves and stays findable here.' },
+        empty: {
+          title: 'The archive is empty',
+          text: 'Archived items leave the shelves. You can still find them here and by searching.',
+        },
       };
     case 'bin':
       return {
         ...{ title: 'Bin', filter: { place: 'bin' }, where: 'bin' },
-        empty: { title: 'The bin is empty', text: 'What you throw away waits here for 30 days.' },
+        empty: { title: 'The bin is empty', text: 'Items you move to the bin stay here for 30 days.' },
       };
     case 'tag':
       return { title: more.name ?? '', filter: { place: 'all', tag: more.name ?? '' }, where: 'shelf', empty: USUAL };

@@ -38,7 +38,7 @@ it('by date: late, today, tomorrow, the next days, later, without', () => {
   const days = ['2026-03-01', TODAY, '2026-03-10', '2026-03-14', '2026-04-01', null];
   const all = days.map((due) => todo(String(due), { due })).reverse();
   expect(shown(linesOf(all, 'date', 'all', TODAY)).filter((l) => l.startsWith('#'))).toEqual([
-    ...['# Late 1', '# Today 1', '# Tomorrow 1', '# In the next days 1', '# Later 1', '# Without a date 1'],
+    ...['# Overdue 1', '# Today 1', '# Tomorrow 1', '# Next 7 days 1', '# Later 1', '# No date 1'],
   ]);
 });
 
@@ -48,19 +48,19 @@ it('mine and nobody’s stand together, others’ apart; what is put off waits a
     todo('Asleep', { snoozedUntil: '2026-03-12' }),
     todo('Awake', { snoozedUntil: TODAY }),
   ];
-  expect(shown(linesOf(all, 'order', 'mine', TODAY))).toEqual(['Mine', 'Nobody', 'Awake', '# Put off 1', 'Asleep']);
+  expect(shown(linesOf(all, 'order', 'mine', TODAY))).toEqual(['Mine', 'Nobody', 'Awake', '# Postponed 1', 'Asleep']);
   expect(shown(linesOf(all, 'order', 'others', TODAY))).toEqual(['Bram']);
 });
 
 it('by person and by recording', () => {
   const all = [todo('Bram', { who: 'Bram' }), todo('Me'), todo('Said', { recordingTitle: 'Walk', who: null })];
   expect(shown(linesOf(all, 'who', 'all', TODAY))).toEqual([
-    ...['# For Bram 1', 'Bram', '# Mine 1', 'Me', '# Nobody yet 1', 'Said'],
+    ...['# For Bram 1', 'Bram', '# Mine 1', 'Me', '# Unassigned 1', 'Said'],
   ]);
   expect(shown(linesOf(all, 'recording', 'all', TODAY))).toEqual([
     '# Walk 1',
     'Said',
-    '# Written by hand 2',
+    '# Not from a recording 2',
     'Bram',
     'Me',
   ]);

@@ -21,20 +21,20 @@ const isOf = (todo: Todo, whose: Whose): boolean =>
 const isAsleep = (todo: Todo, today: string): boolean => (todo.snoozedUntil ?? '') > today;
 
 function groupOf(todo: Todo, by: Grouping, today: string): string {
-  if (by === 'who') return todo.who === 'me' ? 'Mine' : todo.who ? `For ${todo.who}` : 'Nobody yet';
-  if (by === 'recording') return todo.recordingTitle ?? 'Written by hand';
-  if (by === 'done') return todo.doneAt?.slice(0, 10) === today ? 'Done today' : 'Done before';
+  if (by === 'who') return todo.who === 'me' ? 'Mine' : todo.who ? `For ${todo.who}` : 'Unassigned';
+  if (by === 'recording') return todo.recordingTitle ?? 'Not from a recording';
+  if (by === 'done') return todo.doneAt?.slice(0, 10) === today ? 'Done today' : 'Done earlier';
   if (by === 'project') return todo.project ?? 'No project';
-  if (!todo.due) return 'Without a date';
+  if (!todo.due) return 'No date';
   const day = todo.due.slice(0, 10);
-  if (day < today) return 'Late';
+  if (day < today) return 'Overdue';
   if (day === today) return 'Today';
   const days = (Date.parse(day) - Date.parse(today)) / 86_400_000;
-  return days === 1 ? 'Tomorrow' : days < 7 ? 'In the next days' : 'Later';
+  return days === 1 ? 'Tomorrow' : days < 7 ? 'Next 7 days' : 'Later';
 }
 
-const DATE_ORDER = ['Late', 'Today', 'Tomorrow', 'In the next days', 'Later', 'Without a date'];
-const LAST = /^(?:No project|Nobody yet|Written by hand|Done before)$/;
+const DATE_ORDER = ['Overdue', 'Today', 'Tomorrow', 'Next 7 days', 'Later', 'No date'];
+const LAST = /^(?:No project|Unassigned|Not from a recording|Done earlier)$/;
 const PRIORITY_ORDER = { high: 0, middle: 1, low: 3 };
 const weight = (todo: Todo): number => (todo.priority ? PRIORITY_ORDER[todo.priority] : 2);
 
@@ -67,7 +67,7 @@ export function linesOf(todos: readonly Todo[], by: Grouping, whose: Whose, toda
     ...sorted(heading).map((todo) => ({ todo })),
   ]);
   if (asleep.length) {
-    lines.push({ heading: 'Put off', count: asleep.length });
+    lines.push({ heading: 'Postponed', count: asleep.length });
     lines.push(...asleep.sort((a, b) => a.snoozedUntil!.localeCompare(b.snoozedUntil!)).map((todo) => ({ todo })));
   }
   return lines;

@@ -11,7 +11,7 @@ import { Type } from '../../ui/type';
 /** To-dos for other programs: a file of tasks, a check list, and an address that a calendar program reads again and again. */
 export function TakeTodos() {
   const [isOpen, setOpen] = useState(false);
-  if (!isOpen) return <WordButton label="Take along" onPress={() => setOpen(true)} style={{ marginRight: 0 }} />;
+  if (!isOpen) return <WordButton label="Export" onPress={() => setOpen(true)} style={{ marginRight: 0 }} />;
   return <Ways onClose={() => setOpen(false)} />;
 }
 
@@ -28,13 +28,13 @@ function Ways({ onClose }: { onClose: () => void }) {
     <PencilBox isInk style={{ width: '100%', gap: 4 }}>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         <WordButton label="Calendar file" onPress={() => get('/todos.ics')} />
-        <WordButton label="Check list" onPress={() => get('/todos.md')} />
+        <WordButton label="Checklist" onPress={() => get('/todos.md')} />
         <WordButton label="Close" onPress={onClose} style={{ marginLeft: 'auto', marginRight: 0 }} />
       </View>
       <Type size="small" tone="faint">
         {address
-          ? 'Whoever has this address can read your to-dos. Give it to a calendar program; a new one stops the old one.'
-          : 'A calendar program can also read your to-dos by itself, from a private address.'}
+          ? 'Anyone with this address can read your to-dos. Add it to your calendar program. A new address replaces this one.'
+          : 'You can also subscribe to your to-dos in a calendar program, through a private address.'}
       </Type>
       {address && (
         <Type size="small" selectable style={{ overflowWrap: 'anywhere' } as object}>
@@ -42,12 +42,12 @@ function Ways({ onClose }: { onClose: () => void }) {
         </Type>
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-        {address && <CopyButton label="Copy the address" text={address} />}
+        {address && <CopyButton label="Copy address" text={address} />}
         <WordButton
-          label={address ? 'A new address' : 'Make a private address'}
+          label={address ? 'Replace address' : 'Create private address'}
           onPress={() => todoFeed.mutate(true)}
         />
-        {address && <WordButton label="Stop it" onPress={() => todoFeed.mutate(false)} />}
+        {address && <WordButton label="Turn off address" onPress={() => todoFeed.mutate(false)} />}
       </View>
       {(error ?? todoFeed.error) && <Failure error={(error ?? todoFeed.error)!} />}
     </PencilBox>

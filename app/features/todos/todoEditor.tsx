@@ -1,4 +1,4 @@
-import { PRIORITIES, type Todo, todoChangeSchema } from '@immeld/core/contract/todos';
+import { PRIORITIES, PRIORITY_NAMES, type Priority, type Todo, todoChangeSchema } from '@immeld/core/contract/todos';
 import { repeatName } from '@immeld/core/language/repeatName';
 import { addDays, nextMonday } from 'date-fns';
 import { useRouter } from 'expo-router';
@@ -62,18 +62,20 @@ export function TodoEditor({ todo, onClose }: { todo: Todo; onClose: () => void 
     const before = todo.snoozedUntil;
     change.mutate({ id: todo.id, change: { snoozedUntil: until } });
     if (until) {
-      show(`Put off until ${dayName(until)}.`, () => change.mutate({ id: todo.id, change: { snoozedUntil: before } }));
+      show(`Postponed until ${dayName(until)}.`, () =>
+        change.mutate({ id: todo.id, change: { snoozedUntil: before } }),
+      );
     }
     onClose();
   };
   const now = new Date();
   return (
     <PencilBox isInk style={{ gap: 8, marginVertical: 6 }}>
-      <Field label="What is to be done" value={text} onChangeText={setText} autoFocus multiline />
+      <Field label="To-do" value={text} onChangeText={setText} autoFocus multiline />
       <View style={{ flexDirection: 'row', gap: 8 }}>
-        <Field label="Who" value={who} onChangeText={setWho} style={{ flex: 1, minWidth: 0 }} />
+        <Field label="Assigned to" value={who} onChangeText={setWho} style={{ flex: 1, minWidth: 0 }} />
         <Field
-          label="By when"
+          label="Due"
           placeholder="2026-05-12 09:30"
           value={due}
           onChangeText={setDue}
@@ -85,12 +87,12 @@ export function TodoEditor({ todo, onClose }: { todo: Todo; onClose: () => void 
       <OneOf
         label="Priority"
         options={[NO_PRIORITY, ...PRIORITIES]}
-        nameOf={(p) => p}
+        nameOf={(p) => PRIORITY_NAMES[p as Priority] ?? p}
         chosen={priority}
         onChoose={setPriority}
       />
       <OneOf
-        label="Again"
+        label="Repeat"
         options={repeats}
         nameOf={(r) => (r === 'never' ? r : repeatName(r))}
         chosen={repeat}
@@ -104,7 +106,7 @@ export function TodoEditor({ todo, onClose }: { todo: Todo; onClose: () => void 
           <Type face="text">“{todo.quote}”</Type>
           {todo.recordingId && (
             <WordButton
-              label="Hear it"
+              label="Play"
               onPress={() =>
                 router.push({
                   pathname: '/recordings/[id]',
@@ -122,15 +124,15 @@ export function TodoEditor({ todo, onClose }: { todo: Todo; onClose: () => void 
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         <WordButton label="Save" isBold onPress={save} />
-        <WordButton label="Leave as it was" onPress={onClose} />
+        <WordButton label="Cancel" onPress={onClose} />
         {todo.state === 'ink' && !todo.isDone && (
           <>
             {todo.snoozedUntil ? (
-              <WordButton label="Not put off" onPress={() => putOff(null)} />
+              <WordButton label="Stop postponing" onPress={() => putOff(null)} />
             ) : (
               <>
-                <WordButton label="Put off to tomorrow" onPress={() => putOff(localDay(addDays(now, 1)))} />
-                <WordButton label="To Monday" onPress={() => putOff(localDay(nextMonday(now)))} />
+                <WordButton label="Postpone to tomorrow" onPress={() => putOff(localDay(addDays(now, 1)))} />
+                <WordButton label="Postpone to Monday" onPress={() => putOff(localDay(nextMonday(now)))} />
               </>
             )}
           </>

@@ -11,9 +11,9 @@ const entry = () => screen.getByRole('textbox', { name: 'Add a to-do' }) as HTML
 test('what is understood of a line stands below it before it is added, and is what is sent', async () => {
   const server = answering({ 'GET /api/shelves': shelves, 'POST /api/todos': {} });
   const { hand } = mount(<TodoEntry />);
-  expect(screen.getByText('When, #project, @person and !high can stand in the line.')).toBeTruthy();
+  expect(screen.getByText('You can include a date, #project, @person or !high.')).toBeTruthy();
   await hand.type(entry(), 'Call the nursery tomorrow #Orchard !high');
-  expect(screen.getByText('Understood: tomorrow · Orchard · high priority')).toBeTruthy();
+  expect(screen.getByText('Will be added with: tomorrow · Orchard · high priority')).toBeTruthy();
   expect(server.sent()).toEqual([]);
   await hand.keyboard('{Enter}');
   await waitFor(() => expect(server.sent()).toHaveLength(1));

@@ -1,5 +1,6 @@
 import { repeatName } from '@immeld/core/language/repeatName';
 import { typedTodo } from '@immeld/core/language/todos/typedTodo';
+import { PRIORITY_NAMES } from '@immeld/core/contract/todos';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useChanges } from '../../api/changes';
@@ -38,7 +39,7 @@ export function TodoEntry() {
         read.repeat && repeatName(read.repeat),
         read.project,
         read.who !== 'me' && read.who && `for ${read.who}`,
-        read.priority && `${read.priority} priority`,
+        read.priority && `${PRIORITY_NAMES[read.priority]} priority`,
       ].filter(Boolean)
     : [];
   return (
@@ -48,7 +49,7 @@ export function TodoEntry() {
           <LineEntry label="Add a to-do" action="Add" value={line} onChange={setLine} onSubmit={add} maxLength={500} />
         </View>
         <Press
-          label={isOn ? 'Stop listening' : 'Say a to-do'}
+          label={isOn ? 'Stop listening' : 'Speak a to-do'}
           aria-pressed={isOn}
           onPress={toggle}
           style={{
@@ -61,8 +62,8 @@ export function TodoEntry() {
       </View>
       <Type size="tiny" tone="faint" aria-live="polite">
         {understood.length
-          ? `Understood: ${understood.join(' · ')}`
-          : 'When, #project, @person and !high can stand in the line.'}
+          ? `Will be added with: ${understood.join(' · ')}`
+          : 'You can include a date, #project, @person or !high.'}
       </Type>
       {newTodo.error && <Failure error={newTodo.error} />}
     </View>

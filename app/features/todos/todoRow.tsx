@@ -1,4 +1,4 @@
-import type { Todo } from '@immeld/core/contract/todos';
+import { PRIORITY_NAMES, type Todo } from '@immeld/core/contract/todos';
 import { repeatName } from '@immeld/core/language/repeatName';
 import { useRouter } from 'expo-router';
 import { type ReactNode, memo, useState } from 'react';
@@ -12,18 +12,18 @@ import { useUndoBar } from '../../ui/undoBar';
 import { TodoEditor } from './todoEditor';
 
 const whoName = (who: string | null): string | null =>
-  who === null ? 'nobody yet' : who === 'me' ? null : `for ${who}`;
+  who === null ? 'unassigned' : who === 'me' ? null : `for ${who}`;
 
 /** Who, by when, how often and which project, in one line. */
 export const todoMeta = (todo: Todo, isUnderProject = false): string =>
   [
-    todo.priority ? `${todo.priority} priority` : null,
+    todo.priority ? `${PRIORITY_NAMES[todo.priority]} priority` : null,
     whoName(todo.who),
     dueWords(todo),
     todo.repeat ? repeatName(todo.repeat) : null,
-    (todo.snoozedUntil ?? '') > localDay(new Date()) ? `put off until ${dayName(todo.snoozedUntil!)}` : null,
+    (todo.snoozedUntil ?? '') > localDay(new Date()) ? `postponed until ${dayName(todo.snoozedUntil!)}` : null,
     isUnderProject ? null : todo.project,
-    todo.notes ? 'with notes' : null,
+    todo.notes ? 'has notes' : null,
   ]
     .filter(Boolean)
     .join(' · ');
@@ -60,7 +60,7 @@ export const TodoRow = memo(function TodoRow({ todo, handle, isUnderProject = fa
         <Tick isOn={todo.isDone} />
       </Press>
       <View style={{ flex: 1, minWidth: 0, paddingBottom: 4 }}>
-        <Press label={`Change ${todo.text}`} onPress={() => setEditing(true)}>
+        <Press label={`Edit ${todo.text}`} onPress={() => setEditing(true)}>
           <Type
             style={todo.isDone ? { textDecorationLine: 'line-through' } : null}
             isBold={todo.priority === 'high' && !todo.isDone}
@@ -78,7 +78,7 @@ export const TodoRow = memo(function TodoRow({ todo, handle, isUnderProject = fa
       {handle ??
         (todo.recordingId ? (
           <WayBack
-            label={`Hear where “${todo.text}” was said`}
+            label={`Play where “${todo.text}” was said`}
             name={todo.recordingTitle ?? ''}
             onPress={() =>
               router.push({
@@ -90,7 +90,7 @@ export const TodoRow = memo(function TodoRow({ todo, handle, isUnderProject = fa
         ) : (
           todo.noteId && (
             <WayBack
-              label={`Open the note in which “${todo.text}” stands`}
+              label={`Open the note that contains “${todo.text}”`}
               name="note"
               onPress={() => router.push({ pathname: '/notes/[id]', params: { id: todo.noteId! } })}
             />

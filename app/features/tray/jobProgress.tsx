@@ -19,8 +19,8 @@ export function JobProgress({ job, hasWords = true }: { job: Job; hasWords?: boo
       <View role="alert" style={{ borderLeftWidth: 3, borderLeftColor: colours.rowan, paddingLeft: 12, marginTop: 8 }}>
         <Type>
           {job.state === 'failed'
-            ? (job.problem ?? 'This could not be transcribed.')
-            : 'Transcribing was cancelled. The sound is kept.'}
+            ? (job.problem ?? 'This recording could not be transcribed. The audio is saved.')
+            : 'Transcription cancelled. The audio is saved.'}
         </Type>
         <WordButton label="Try again" onPress={() => retryJob.mutate(job.id)} />
       </View>
@@ -28,10 +28,10 @@ export function JobProgress({ job, hasWords = true }: { job: Job; hasWords?: boo
   }
   const isWaiting = job.state === 'waiting';
   const words = isWaiting
-    ? 'Waiting for its turn'
+    ? 'Waiting to be transcribed'
     : job.percent === null
-      ? 'Listening'
-      : [`${Math.floor(job.percent)} % transcribed`, job.secondsLeft ? timeLeft(job.secondsLeft) : null]
+      ? 'Starting'
+      : [`${Math.floor(job.percent)}% transcribed`, job.secondsLeft ? timeLeft(job.secondsLeft) : null]
           .filter(Boolean)
           .join(' · ');
   return (

@@ -24,16 +24,16 @@ export function OutboxList({ addedTo }: { addedTo?: string }) {
   return (
     <View>
       {going.length >= MANY && (
-        <View style={{ paddingVertical: 10, gap: 6 }} role="status" aria-label="All together">
+        <View style={{ paddingVertical: 10, gap: 6 }} role="status" aria-label="All imports">
           <Type>
-            {batch.length - going.length} of {batch.length} brought in · {sizeName(sent)} of {sizeName(total)}
+            {batch.length - going.length} of {batch.length} imported · {sizeName(sent)} of {sizeName(total)}
           </Type>
-          <Progress label="All files together" share={total ? sent / total : 0} height={8} />
+          <Progress label="All imports" share={total ? sent / total : 0} height={8} />
         </View>
       )}
       {preparing.map((name) => (
         <Type key={name} tone="faint" role="status">
-          Taking the sound out of {name} …
+          Extracting the audio from {name}…
         </Type>
       ))}
       {shown.slice(-ROWS_SHOWN).map((item) => (

@@ -13,19 +13,16 @@ import { useUndoBar } from '../../ui/undoBar';
 const shareOf = ({ sentBytes, sizeBytes }: OutboxItem): number => (sizeBytes ? Math.min(1, sentBytes / sizeBytes) : 0);
 
 function wordsFor(item: OutboxItem): string {
-  const came = item.isRecovered ? 'It was cut off and came back. ' : '';
-  if (item.state === 'sending')
-    return `${came}${Math.floor(shareOf(item) * 100)} % of ${sizeName(item.sizeBytes)} sent`;
-  if (item.state === 'refused') return `Not sent: ${item.problem} It stays on this device.`;
+  const came = item.isRecovered ? 'The recording was interrupted and recovered. ' : '';
+  if (item.state === 'sending') return `${came}${Math.floor(shareOf(item) * 100)}% of ${sizeName(item.sizeBytes)} sent`;
+  if (item.state === 'refused') return `Not sent: ${item.problem} The file stays on this device.`;
   if (item.state === 'sent') {
-    return item.hereSince
-      ? `The same sound is already here since ${whenSaid(item.hereSince)}. It was not stored twice.`
-      : 'Brought in.';
+    return item.hereSince ? `Already imported: ${whenSaid(item.hereSince)}. It was not stored twice.` : 'Imported.';
   }
-  if (!item.problem) return `${came}Waits for its turn; kept on this device.`;
+  if (!item.problem) return `${came}Waiting to be sent. Saved on this device.`;
   return item.isOnlyInPage
-    ? `${item.problem} It is tried again by itself. This file is too large for a copy here: keep the page open.`
-    : `${came}${item.problem} It is kept on this device and tried again by itself, also when this page is closed.`;
+    ? `${item.problem} Immeld tries again automatically. This file is too large to copy to this device, so keep the page open.`
+    : `${came}${item.problem} It is saved on this device. Immeld tries again automatically, even when this page is closed.`;
 }
 
 /** A sound that is on this device and on its way to the server. */
@@ -40,7 +37,7 @@ export function OutboxRow({ item }: { item: OutboxItem }) {
   const listen = async () => {
     const sound = await store.soundOf(item.id);
     if (sound) setAddress(URL.createObjectURL(sound));
-    else show('The sound has gone to the server just now.');
+    else show('The audio has just been sent to the server.');
   };
   const isHere = item.state !== 'sent';
   return (
@@ -64,14 +61,14 @@ export function OutboxRow({ item }: { item: OutboxItem }) {
         {wordsFor(item)}
       </Type>
       {address && (
-        <audio controls autoPlay src={address} style={{ width: '100%' }} aria-label={`Sound of ${item.name}`} />
+        <audio controls autoPlay src={address} style={{ width: '100%' }} aria-label={`Audio of ${item.name}`} />
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         {item.state === 'refused' && <WordButton label="Try again" onPress={() => void retry(item.id)} />}
-        {isHere && !address && <WordButton label="Listen" onPress={() => void listen()} />}
+        {isHere && !address && <WordButton label="Play" onPress={() => void listen()} />}
         {item.recordingId && (
           <WordButton
-            label="Open it"
+            label="Open"
             onPress={() => router.push({ pathname: '/recordings/[id]', params: { id: item.recordingId! } })}
           />
         )}
@@ -93,8 +90,8 @@ function SaveOrRemove({ item }: { item: OutboxItem }) {
     setSaved(true);
   };
   return isSaved ? (
-    <WordButton label="Take it off this list" onPress={() => void dismiss(item.id)} />
+    <WordButton label="Remove from list" onPress={() => void dismiss(item.id)} />
   ) : (
-    <WordButton label="Save as a file" onPress={() => void save()} />
+    <WordButton label="Save as file" onPress={() => void save()} />
   );
 }

@@ -35,7 +35,7 @@ export function RecordingList({ filter, header, empty, renderItem, between, redr
       ListEmptyComponent={
         data ? empty : failureReason ? <Failure error={failureReason} onRetry={() => void refetch()} /> : <Loading />
       }
-      ListFooterComponent={isFetchingNextPage ? <Loading label="Fetching more" /> : null}
+      ListFooterComponent={isFetchingNextPage ? <Loading label="Loading more" /> : null}
       onEndReached={() => hasNextPage && void fetchNextPage()}
       onEndReachedThreshold={1.5}
       initialNumToRender={8}

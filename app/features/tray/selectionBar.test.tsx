@@ -18,10 +18,10 @@ beforeEach(() => mockPush.mockReset());
 test('with nothing chosen nothing can be done but choosing and closing', () => {
   answering({ 'GET /api/shelves': shelves });
   mount(<SelectionBar ids={[]} where="shelf" onChooseAll={async () => undefined} onDone={() => undefined} />);
-  expect(screen.getByText('Tick what you mean').getAttribute('role')).toBe('status');
-  for (const name of ['Move to', 'Tag', 'Favourite', 'Archive', 'Write-up', 'Take along', 'Bin'])
+  expect(screen.getByText('Tick items to select them').getAttribute('role')).toBe('status');
+  for (const name of ['Move to', 'Add tag', 'Add to favourites', 'Archive', 'Make a write-up', 'Export', 'Move to bin'])
     expect([name, isOff(name)]).toEqual([name, true]);
-  expect([isOff('Choose all'), isOff('Close')]).toEqual([false, false]);
+  expect([isOff('Select all'), isOff('Close')]).toEqual([false, false]);
 });
 
 test('all that there is can be chosen, also what was not scrolled to; a server that does not answer is said', async () => {
@@ -32,9 +32,9 @@ test('all that there is can be chosen, also what was not scrolled to; a server t
   const chosen: unknown[] = [];
   const choose = async () => void chosen.push((await allRecordings({ place: 'tray' })).length);
   const { hand } = mount(<SelectionBar ids={[]} where="tray" onChooseAll={choose} onDone={() => undefined} />);
-  await hand.click(button('Choose all'));
+  await hand.click(button('Select all'));
   expect((await screen.findByRole('alert')).textContent).toContain('The server is busy.');
-  await hand.click(button('Choose all'));
+  await hand.click(button('Select all'));
   await waitFor(() => expect(chosen).toEqual([230]));
   expect(screen.queryByRole('alert')).toBeNull();
 });
@@ -46,7 +46,7 @@ test('recordings and notes move together, and one press brings both back', async
   });
   const onDone = jest.fn();
   const { hand } = mount(<SelectionBar ids={[A]} noteIds={[NOTE]} where="shelf" onChooseAll={null} onDone={onDone} />);
-  expect(screen.getByText('2 chosen')).toBeTruthy();
+  expect(screen.getByText('2 selected')).toBeTruthy();
   await hand.click(button('Move to'));
   await hand.click(await screen.findByRole('radio', { name: 'Home' }));
   await screen.findByText(done.text);
@@ -62,17 +62,17 @@ test('a tag for all is sent without its blanks', async () => {
   const server = answering({ 'GET /api/shelves': shelves, [BATCH]: { ...done, text: 'Both are tagged late.' } });
   const { hand } = mount(<SelectionBar ids={[A, B]} where="archive" onChooseAll={null} onDone={() => undefined} />);
   expect(screen.queryByRole('button', { name: 'Archive' })).toBeNull();
-  await hand.click(button('Tag'));
-  await hand.type(screen.getByRole('textbox', { name: 'Tag for all of them' }), '  late {Enter}');
+  await hand.click(button('Add tag'));
+  await hand.type(screen.getByRole('textbox', { name: 'Tag for all selected items' }), '  late {Enter}');
   await screen.findByText('Both are tagged late.');
   expect(server.sent()[0]!.body).toEqual({ ids: [A, B], noteIds: [], addTags: ['late'] });
 });
 
-test('what the server refuses is told, and what was chosen stays chosen', async () => {
+test('what the server refuses is told, and what was chosen stays selected', async () => {
   answering({ 'GET /api/shelves': shelves, [BATCH]: new Refusal(500, 'The disk is full.', 'Nothing was moved.') });
   const onDone = jest.fn();
   const { hand } = mount(<SelectionBar ids={[A]} where="shelf" onChooseAll={null} onDone={onDone} />);
-  await hand.click(button('Bin'));
+  await hand.click(button('Move to bin'));
   expect((await screen.findByRole('alert')).textContent).toBe('The disk is full.Nothing was moved.');
   expect(onDone).not.toHaveBeenCalled();
 });
@@ -83,22 +83,22 @@ test('a write-up is made of recordings only; notes go along as files', async () 
     <SelectionBar ids={[A]} noteIds={noteIds} where="shelf" onChooseAll={null} onDone={() => undefined} />
   );
   const { hand, show } = mount(bar([NOTE]));
-  expect(isOff('Write-up')).toBe(true);
-  const why = () => screen.queryByText(/choose recordings without notes/);
+  expect(isOff('Make a write-up')).toBe(true);
+  const why = () => screen.queryByText(/deselect the notes/);
   expect(why()).toBeTruthy();
-  await hand.click(button('Take along'));
+  await hand.click(button('Export'));
   expect(mockPush).toHaveBeenCalledWith({ pathname: '/take', params: { items: `r${A},n${NOTE}` } });
   show(bar([]));
-  expect([isOff('Write-up'), why()]).toEqual([false, null]);
+  expect([isOff('Make a write-up'), why()]).toEqual([false, null]);
 });
 
 test('in the bin there is one thing to do', async () => {
-  const server = answering({ 'GET /api/shelves': shelves, [BATCH]: { ...done, text: 'It is out of the bin.' } });
+  const server = answering({ 'GET /api/shelves': shelves, [BATCH]: { ...done, text: 'It is restored.' } });
   const { hand } = mount(<SelectionBar ids={[A]} where="bin" onChooseAll={null} onDone={() => undefined} />);
   expect(screen.getAllByRole('button').map((b) => b.getAttribute('aria-label'))).toEqual([
-    ...['Choose all', 'Close', 'Take out of the bin'],
+    ...['Select all', 'Close', 'Restore'],
   ]);
-  await hand.click(button('Take out of the bin'));
-  await screen.findByText('It is out of the bin.');
+  await hand.click(button('Restore'));
+  await screen.findByText('It is restored.');
   expect(server.sent()[0]!.body).toMatchObject({ isBinned: false });
 });

@@ -54,7 +54,7 @@ export function SelectionBar({ ids, noteIds = [], where, onChooseAll, onDone }: 
   return (
     <View
       role="toolbar"
-      aria-label="With what is chosen"
+      aria-label="Actions for selected items"
       style={{
         borderWidth: 1,
         borderColor: colours.ink,
@@ -65,19 +65,19 @@ export function SelectionBar({ ids, noteIds = [], where, onChooseAll, onDone }: 
     >
       <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap' }}>
         <Type role="status" style={{ marginRight: 18 }}>
-          {isNone ? 'Tick what you mean' : `${count} chosen`}
+          {isNone ? 'Tick items to select them' : `${count} selected`}
         </Type>
         <WordButton
-          label="Choose all"
+          label="Select all"
           disabled={!onChooseAll || choosing.isPending}
           onPress={() => choosing.mutate()}
         />
         <WordButton label="Close" onPress={onDone} style={{ marginLeft: 'auto', marginRight: 0 }} />
       </View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-        {where === 'tray' && button('File as proposed', { asSuggested: true }, true)}
+        {where === 'tray' && button('File as suggested', { asSuggested: true }, true)}
         {where === 'bin' ? (
-          button('Take out of the bin', { isBinned: false }, true)
+          button('Restore', { isBinned: false }, true)
         ) : (
           <>
             <WordButton
@@ -87,23 +87,21 @@ export function SelectionBar({ ids, noteIds = [], where, onChooseAll, onDone }: 
               onPress={() => setOpen(open === 'folder' ? null : 'folder')}
             />
             <WordButton
-              label="Tag"
+              label="Add tag"
               disabled={isNone}
               aria-expanded={open === 'tag'}
               onPress={() => setOpen(open === 'tag' ? null : 'tag')}
             />
-            {button('Favourite', { isFavourite: true })}
-            {where === 'archive'
-              ? button('Out of the archive', { isArchived: false })
-              : button('Archive', { isArchived: true })}
+            {button('Add to favourites', { isFavourite: true })}
+            {where === 'archive' ? button('Unarchive', { isArchived: false }) : button('Archive', { isArchived: true })}
             <WordButton
-              label="Write-up"
+              label="Make a write-up"
               // A write-up is made of what was said.
               disabled={isNone || noteIds.length > 0}
               onPress={() => router.push({ pathname: '/together', params: scopeAddress({ recordingIds: [...ids] }) })}
             />
             <WordButton
-              label="Take along"
+              label="Export"
               disabled={isNone}
               onPress={() =>
                 router.push(
@@ -114,13 +112,13 @@ export function SelectionBar({ ids, noteIds = [], where, onChooseAll, onDone }: 
                 )
               }
             />
-            {button('Bin', { isBinned: true })}
+            {button('Move to bin', { isBinned: true })}
           </>
         )}
       </View>
       {noteIds.length > 0 && where !== 'bin' && (
         <Type size="tiny" tone="faint" style={{ paddingBottom: 12 }}>
-          A write-up is made of what was said: for it, choose recordings without notes.
+          Write-ups are made from recordings. To make one, deselect the notes.
         </Type>
       )}
       {open === 'folder' && (
@@ -131,8 +129,8 @@ export function SelectionBar({ ids, noteIds = [], where, onChooseAll, onDone }: 
       {open === 'tag' && (
         <View style={{ paddingBottom: 12 }}>
           <LineEntry
-            label="Tag for all of them"
-            action="Tag them"
+            label="Tag for all selected items"
+            action="Add tag"
             value={tag}
             onChange={setTag}
             onSubmit={() => act({ addTags: [tag.trim()] })}

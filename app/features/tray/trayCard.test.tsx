@@ -54,8 +54,8 @@ const filing = {
 
 test('one press files it with all that is proposed', async () => {
   const { server, press } = await begin(card());
-  await screen.findByRole('checkbox', { name: 'Shelf Home' });
-  await press('File it');
+  await screen.findByRole('checkbox', { name: 'Folder Home' });
+  await press('File');
   await screen.findByText('“The beds” is filed.');
   expect(server.sent()[0]!.body).toEqual({ ...filing, todoIds: [CALL, BUY] });
 });
@@ -65,7 +65,7 @@ test('what is taken off stays out, and what is taken off twice is in again', asy
   for (const part of ['Tag garden', 'With Petra Sund', 'Project Orchard', 'Buy lime', 'Tag spring', 'Tag spring'])
     await toggle(part);
   expect(screen.getByRole('checkbox', { name: 'Tag garden' }).getAttribute('aria-checked')).toBe('false');
-  await press('File it');
+  await press('File');
   await screen.findByText('“The beds” is filed.');
   expect(server.sent()[0]!.body).toEqual({
     ...{ ...filing, tags: ['spring'], people: [], project: null, todoIds: [CALL] },
@@ -74,7 +74,7 @@ test('what is taken off stays out, and what is taken off twice is in again', asy
 
 test('another shelf is one press more, and files at once', async () => {
   const { server, hand, press } = await begin(card());
-  await press('Other shelf');
+  await press('Other folder');
   await hand.click(await screen.findByRole('radio', { name: 'Work' }));
   await waitFor(() => expect(server.sent()).toHaveLength(1));
   expect(server.sent()[0]!.body).toMatchObject({ folderId: WORK, todoIds: [CALL, BUY] });
@@ -83,7 +83,7 @@ test('another shelf is one press more, and files at once', async () => {
 test('undo puts it back as it was, and its to-dos into pencil', async () => {
   const { server, press, toggle } = await begin(card({ title: 'Mine', tags: ['own'] }));
   await toggle('Buy lime');
-  await press('File it');
+  await press('File');
   await screen.findByText('“Mine” is filed.');
   expect(server.sent()[0]!.body).toMatchObject({ title: 'Mine', tags: ['own', 'garden', 'spring'] });
   await press('Undo');
@@ -114,13 +114,13 @@ test('what the person has set already stands firm and is not proposed again', as
 
 test('another title is asked for, the bin can be taken back, and words and changes lead to the recording', async () => {
   const { server, press, hand } = await begin(card());
-  await press('Another title');
+  await press('Suggest another title');
   await waitFor(() => expect(server.sent()[0]!.body).toEqual({ suggestedTitle: 'Call about the beds' }));
-  await press('Bin');
+  await press('Move to bin');
   await screen.findByText('“The beds” is in the bin for 30 days.');
   await press('Undo');
   await waitFor(() => expect(server.sent()[2]!.body).toMatchObject({ isBinned: false }));
-  await press('Change');
+  await press('Edit');
   await hand.click(screen.getByRole('link', { name: 'Open The beds' }));
   expect(mockPush.mock.calls.map(([to]) => (to as { params: object }).params)).toEqual([
     { id: RECORDING, part: 'about' },
@@ -131,12 +131,12 @@ test('another title is asked for, the bin can be taken back, and words and chang
 test('without words the sound is said to be kept; without any suggestion, where suggestions come from', async () => {
   const nothing = { title: null, folderId: null, tags: [] };
   await begin(card({ firstWords: '', suggestion: nothing, pencilTodos: [] }));
-  expect(screen.getByText('No words were heard in this recording. The sound is kept.')).toBeTruthy();
-  expect(screen.getByText('No shelf proposed yet: it learns from how you file.')).toBeTruthy();
-  expect(screen.queryByRole('button', { name: 'Another title' })).toBeNull();
+  expect(screen.getByText('No speech was found in this recording. The audio is saved.')).toBeTruthy();
+  expect(screen.getByText('No folder suggested yet. Suggestions improve as you file.')).toBeTruthy();
+  expect(screen.queryByRole('button', { name: 'Suggest another title' })).toBeNull();
 });
 
 test('what could not be transcribed has no filing, but a way to the bin', async () => {
   await begin(card({ state: 'failed', firstWords: '', pencilTodos: [] }));
-  expect(screen.getAllByRole('button').map((b) => b.getAttribute('aria-label'))).toEqual(['Bin']);
+  expect(screen.getAllByRole('button').map((b) => b.getAttribute('aria-label'))).toEqual(['Move to bin']);
 });

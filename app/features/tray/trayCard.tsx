@@ -14,7 +14,7 @@ import { JobProgress } from './jobProgress';
 import { metaOf, titleOf } from './recordingRow';
 import { type FilingActions, partKey } from './useFiling';
 
-const SOURCES = { speak: 'spoken here', import: 'from a file', demo: 'from the demo' };
+const SOURCES = { speak: 'recorded here', import: 'imported', demo: 'from the demo' };
 
 type TrayCardProps = {
   recording: RecordingCard;
@@ -73,7 +73,7 @@ export const TrayCard = memo(function TrayCard({
           <Press
             role="checkbox"
             aria-checked={isChosen}
-            label={`Choose ${titleOf(recording)}`}
+            label={`Select ${titleOf(recording)}`}
             onPress={() => onChoose?.(recording.id)}
           >
             <Tick isOn={isChosen} />
@@ -92,7 +92,7 @@ export const TrayCard = memo(function TrayCard({
             </Type>
           )}
           {isReady && recording.firstWords === '' && (
-            <Type tone="faint">No words were heard in this recording. The sound is kept.</Type>
+            <Type tone="faint">No speech was found in this recording. The audio is saved.</Type>
           )}
         </Press>
       </View>
@@ -105,13 +105,17 @@ export const TrayCard = memo(function TrayCard({
               {titleOf(recording)}
             </Type>
             {hasOtherTitles && (
-              <WordButton label="Another title" onPress={() => anotherTitle(recording)} style={{ marginRight: 0 }} />
+              <WordButton
+                label="Suggest another title"
+                onPress={() => anotherTitle(recording)}
+                style={{ marginRight: 0 }}
+              />
             )}
           </View>
           <Places recording={recording} left={left} onToggle={toggle} />
           {isElsewhere && (
             <FolderChips
-              label="File it on the shelf"
+              label="File in folder"
               chosen={recording.folderId}
               onChoose={(folderId) => void fileOne(recording, left, folderId)}
             />
@@ -147,15 +151,15 @@ export const TrayCard = memo(function TrayCard({
             </View>
           )}
           <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-            <WordButton label="File it" isBold disabled={isBusy} onPress={() => void fileOne(recording, left)} />
+            <WordButton label="File" isBold disabled={isBusy} onPress={() => void fileOne(recording, left)} />
             <WordButton
-              label={isElsewhere ? 'This shelf' : 'Other shelf'}
+              label={isElsewhere ? 'Close folders' : 'Other folder'}
               aria-expanded={isElsewhere}
               onPress={() => setElsewhere(!isElsewhere)}
             />
-            <WordButton label="Change" onPress={() => open('about')} />
+            <WordButton label="Edit" onPress={() => open('about')} />
             <WordButton
-              label="Bin"
+              label="Move to bin"
               onPress={() => void bin(recording)}
               style={{ marginLeft: 'auto', marginRight: 0, alignItems: 'flex-end' }}
             />
@@ -163,7 +167,7 @@ export const TrayCard = memo(function TrayCard({
         </PencilBox>
       ) : (
         (recording.state === 'failed' || recording.state === 'cancelled') && (
-          <WordButton label="Bin" onPress={() => void bin(recording)} />
+          <WordButton label="Move to bin" onPress={() => void bin(recording)} />
         )
       )}
     </View>
@@ -190,7 +194,7 @@ function Places({ recording, left, onToggle }: PlacesProps) {
   });
   const folder = recording.folderId ? undefined : nameOf(s.folderId);
   const parts = [
-    ...(folder ? [pencil('folderId', 'Shelf', folder, partKey('folderId'))] : []),
+    ...(folder ? [pencil('folderId', 'Folder', folder, partKey('folderId'))] : []),
     ...(s.project && !recording.project ? [pencil('project', 'Project', s.project, partKey('project'))] : []),
     ...s.tags.filter((t) => !recording.tags.includes(t)).map((t) => pencil('tags', 'Tag', t)),
     ...(s.people ?? []).filter((p) => !recording.people.includes(p)).map((p) => pencil('people', 'With', p)),
@@ -212,7 +216,7 @@ function Places({ recording, left, onToggle }: PlacesProps) {
       )}
       {parts.length === 0 && firm.length === 0 && (
         <Type size="tiny" tone="faint">
-          No shelf proposed yet: it learns from how you file.
+          No folder suggested yet. Suggestions improve as you file.
         </Type>
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 6 }}>

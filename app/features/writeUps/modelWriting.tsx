@@ -56,7 +56,9 @@ export function ModelWriting({ recordingId, template, onDone, onClose }: Writing
   return (
     <PencilBox>
       <Title level={2}>{`${template.name}, by your language model`}</Title>
-      {model.isStandIn && <Type tone="ochre">This is the stand-in: it repeats sentences and understands nothing.</Type>}
+      {model.isStandIn && (
+        <Type tone="ochre">This is the demo’s stand-in: it repeats sentences and understands nothing.</Type>
+      )}
       {error !== null ? (
         <>
           <Failure error={error} />
@@ -64,12 +66,12 @@ export function ModelWriting({ recordingId, template, onDone, onClose }: Writing
         </>
       ) : (
         <>
-          {text === '' && <Loading label="Waiting for its first words" />}
+          {text === '' && <Loading label="Waiting for the first words" />}
           <Type face="text" size="body" aria-live="off">
             {text.replace(/^## */gm, '')}
           </Type>
           <WordButton
-            label="Stop it"
+            label="Cancel"
             onPress={() => {
               stop.abort();
               onClose();
@@ -88,7 +90,7 @@ function WhatIsSent({ recordingId, template, isBusy, onAgree, onClose }: SentPro
   const [isOpen, setOpen] = useState(false);
   return (
     <PencilBox isInk>
-      <Title level={2}>This would be sent</Title>
+      <Title level={2}>What will be sent</Title>
       {error && <Failure error={error} />}
       {!data && !error && <Loading />}
       {data && (
@@ -98,12 +100,12 @@ function WhatIsSent({ recordingId, template, isBusy, onAgree, onClose }: SentPro
             {data.model ? `, to “${data.model}”` : ''}: {data.words.toLocaleString('en')} words, about{' '}
             {Math.round(data.words * TOKENS_PER_WORD).toLocaleString('en')} tokens.
             {data.sentencesSent < data.sentences
-              ? ` Of ${data.sentences} sentences the ${data.sentencesSent} that stand for them.`
+              ? ` Only the ${data.sentencesSent} most important of ${data.sentences} sentences.`
               : ''}{' '}
-            Whoever runs it can read them, and may ask money for them.
+            Whoever runs the model can read them and may charge for them.
           </Type>
           <WordButton
-            label={isOpen ? 'Close the text' : 'Read it word for word'}
+            label={isOpen ? 'Hide text' : 'Show the full text'}
             aria-expanded={isOpen}
             onPress={() => setOpen(!isOpen)}
           />
@@ -114,8 +116,8 @@ function WhatIsSent({ recordingId, template, isBusy, onAgree, onClose }: SentPro
               </Type>
             ))}
           <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-            <WordButton label="Send it, now and from now on" isBold disabled={isBusy} onPress={onAgree} />
-            <WordButton label="Do not send it" onPress={onClose} />
+            <WordButton label="Send now and in future" isBold disabled={isBusy} onPress={onAgree} />
+            <WordButton label="Cancel" onPress={onClose} />
           </View>
         </>
       )}

@@ -3,6 +3,7 @@ import { writeUpAsMarkdown } from '@immeld/core/writeup/asMarkdown';
 import { useRouter } from 'expo-router';
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
+import { WORDING_NAMES } from './templateNames';
 import type { SheetChanges } from '../../api/templates';
 import { Choice } from '../../ui/choice';
 import { CopyButton } from '../../ui/copyButton';
@@ -51,11 +52,11 @@ export function OneSheet({ sheet, of, changes: { again, drop, keep }, isNew, pro
       <PencilBox>
         {problem && (
           <Type role="alert" tone="rowan">
-            {problem} This write-up was made by the built-in way.
+            {problem} Immeld made this write-up with its built-in method instead.
           </Type>
         )}
         <Type size="tiny" tone="faint">
-          {sheet.isByModel ? 'Write-up in pencil, by your language model' : 'Write-up in pencil'}
+          {sheet.isByModel ? 'Suggested write-up, by your language model' : 'Suggested write-up (in pencil)'}
         </Type>
         <Title level={2}>{template.name}</Title>
         <View style={{ paddingVertical: 6 }}>
@@ -65,7 +66,7 @@ export function OneSheet({ sheet, of, changes: { again, drop, keep }, isNew, pro
             {...(isChanging && sections.length > 1 ? { kept: { numbers: kept, toggle } } : {})}
           />
         </View>
-        {isSlow && <Loading label="Making it again" />}
+        {isSlow && <Loading label="Making a new version" />}
         {isChanging && <Lengths template={template} onChange={change} />}
         {(again.error ?? keep.error ?? drop.error) && <Failure error={(again.error ?? keep.error ?? drop.error)!} />}
         {todoCount > 0 && (
@@ -79,7 +80,7 @@ export function OneSheet({ sheet, of, changes: { again, drop, keep }, isNew, pro
         )}
         <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
           <WordButton
-            label="Keep as a note"
+            label="Save as a note"
             isBold
             disabled={keep.isPending}
             onPress={() => {
@@ -90,7 +91,7 @@ export function OneSheet({ sheet, of, changes: { again, drop, keep }, isNew, pro
             }}
           />
           <WordButton
-            label={isChanging ? 'Lengths are right' : 'Other length or wording'}
+            label={isChanging ? 'Done' : 'Change length or wording'}
             aria-expanded={isChanging}
             onPress={() => setChanging(!isChanging)}
           />
@@ -124,7 +125,7 @@ function Lengths({ template, onChange }: { template: Template; onChange: (next: 
       <OneOf
         label="Wording"
         options={WORDINGS}
-        nameOf={(w) => w}
+        nameOf={(w) => WORDING_NAMES[w]}
         chosen={template.wording}
         onChoose={(wording) => onChange({ ...template, wording })}
       />

@@ -14,7 +14,7 @@ import { Title, Type } from '../../ui/type';
 import { OneSheet } from './oneSheet';
 import { TemplateChoice } from './sheets';
 
-const SPANS = ['all time', 'last 7 days', 'last 30 days', 'days I choose'] as const;
+const SPANS = ['all time', 'last 7 days', 'last 30 days', 'custom dates'] as const;
 type Span = (typeof SPANS)[number];
 const daysBefore = (days: number): string => format(addDays(new Date(), -days), 'yyyy-MM-dd');
 
@@ -22,7 +22,7 @@ const daysBefore = (days: number): string => format(addDays(new Date(), -days), 
 export function Several({ asked }: { asked: Scope }) {
   const router = useRouter();
   const [scope, setScope] = useState(asked);
-  const [span, setSpan] = useState<Span>(asked.from ? 'days I choose' : 'all time');
+  const [span, setSpan] = useState<Span>(asked.from ? 'custom dates' : 'all time');
   const [isChoosing, setChoosing] = useState(false);
   const [newest, setNewest] = useState<string | null>(null);
   const [isListing, setListing] = useState(false);
@@ -34,7 +34,7 @@ export function Several({ asked }: { asked: Scope }) {
     const { from, to, ...rest } = scope;
     const today = localDay(new Date());
     if (chosen === 'all time') setScope(rest);
-    else if (chosen === 'days I choose') setScope({ ...rest, from: from ?? daysBefore(30), to: to ?? today });
+    else if (chosen === 'custom dates') setScope({ ...rest, from: from ?? daysBefore(30), to: to ?? today });
     else setScope({ ...rest, from: daysBefore(chosen === 'last 7 days' ? 6 : 29), to: today });
   };
   const count = data?.recordings.length ?? 0;
@@ -44,13 +44,13 @@ export function Several({ asked }: { asked: Scope }) {
       <ScrollView contentContainerStyle={{ paddingTop: 14, paddingBottom: 40, gap: 10 }}>
         <View>
           <Type size="tiny" tone="faint">
-            Several recordings, written up as one
+            Write-up of several recordings
           </Type>
           <Title>{data?.title ?? '…'}</Title>
           {!scope.recordingIds && (
-            <OneOf label="Said in" options={SPANS} nameOf={(s) => s} chosen={span} onChoose={choose} />
+            <OneOf label="Period" options={SPANS} nameOf={(s) => s} chosen={span} onChoose={choose} />
           )}
-          {span === 'days I choose' && (
+          {span === 'custom dates' && (
             <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 16 }}>
               <DayField label="From" day={scope.from ?? ''} onChange={(from) => setScope({ ...scope, from })} />
               <DayField label="To" day={scope.to ?? ''} onChange={(to) => setScope({ ...scope, to })} />
@@ -60,14 +60,14 @@ export function Several({ asked }: { asked: Scope }) {
         {error && <Failure error={error} onRetry={() => void refetch()} />}
         {!data && !error && <Loading />}
         {data && !error && count === 0 && (
-          <Empty title="Nothing said there yet">
-            There is no transcribed recording among these. Choose another time, or another shelf.
+          <Empty title="Nothing recorded in this period">
+            None of these recordings is transcribed. Choose another period or another shelf.
           </Empty>
         )}
         {count > 0 && !error && (
           <View>
             <WordButton
-              label={`Made of ${count} ${count === 1 ? 'recording' : 'recordings'}`}
+              label={`Made from ${count} ${count === 1 ? 'recording' : 'recordings'}`}
               aria-expanded={isListing}
               onPress={() => setListing(!isListing)}
             />

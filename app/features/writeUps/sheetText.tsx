@@ -25,17 +25,17 @@ export function SheetText({ sections, onPlay, kept }: SheetTextProps) {
           {section.heading !== '' && <Title level={2}>{section.heading}</Title>}
           {kept && (
             <Press
-              label={`Keep ${section.heading || 'this part'} as it is`}
+              label={`Keep ${section.heading || 'this section'} as it is`}
               role="checkbox"
               aria-checked={kept.numbers.includes(i)}
               onPress={() => kept.toggle(i)}
               style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'flex-start', gap: 10 }}
             >
               <Tick isOn={kept.numbers.includes(i)} size={18} />
-              <Type size="small">Keep this part as it is</Type>
+              <Type size="small">Keep this section as it is</Type>
             </Press>
           )}
-          {section.groups.length === 0 && <Type tone="faint">Nothing of this was said.</Type>}
+          {section.groups.length === 0 && <Type tone="faint">Nothing was said about this.</Type>}
           <Groups section={section} {...(onPlay ? { onPlay } : {})} />
         </View>
       ))}
@@ -67,7 +67,7 @@ function Groups({ section, onPlay }: GroupsProps) {
       ))}
       {left > 0 && (
         <WordButton
-          label={`Show more: ${left.toLocaleString('en')} ${left === 1 ? 'line is' : 'lines are'} left`}
+          label={`Show more: ${left.toLocaleString('en')} ${left === 1 ? 'line is' : 'lines are'} hidden`}
           onPress={() => setShown(shown + LINES_AT_ONCE)}
         />
       )}
@@ -127,7 +127,7 @@ function LineOf({ line, number, section: { form, indent }, onPlay }: LineProps) 
         {line.isUncited && (
           <Type size="tiny" tone="rowan">
             {'  '}
-            without a source
+            no source in the recording
           </Type>
         )}
       </Type>

@@ -67,7 +67,7 @@ export function Sheets({ recording, onPlay }: SheetsProps) {
         <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
           <WordButton label="Make a write-up" isBold onPress={() => setChoosing(true)} />
           <WordButton
-            label="Map of topics"
+            label="Topic map"
             onPress={() => router.push({ pathname: '/map/[id]', params: { id: recording.id } })}
           />
         </View>
@@ -96,21 +96,21 @@ export function TemplateChoice({ isBusy, onChoose, onChooseModel, onClose }: Cho
   return (
     <PencilBox isInk>
       <View style={{ flexDirection: 'row', alignItems: 'center' }}>
-        <Title level={2}>By which template?</Title>
+        <Title level={2}>Which template?</Title>
         <WordButton label="Close" onPress={onClose} style={{ marginLeft: 'auto', marginRight: 0 }} />
       </View>
       {model?.isOn && onChooseModel && (
         <Choice
           role="switch"
-          label="Written by my language model"
-          hint={model.isStandIn ? 'the stand-in of the demo' : model.address}
+          label="Write with my language model"
+          hint={model.isStandIn ? 'the demo’s stand-in' : model.address}
           isOn={isByModel}
           onPress={() => setIsByModel(!isByModel)}
         />
       )}
       {error && <Failure error={error} />}
       {!data && !error && <Loading />}
-      {isSlow && <Loading label="Making it" />}
+      {isSlow && <Loading label="Making the write-up" />}
       {(isSlow ? [] : (data?.items ?? [])).map(({ id, template, isShipped }) => (
         <Press
           key={id}
@@ -124,7 +124,7 @@ export function TemplateChoice({ isBusy, onChoose, onChooseModel, onClose }: Cho
             {!isShipped && (
               <Type size="tiny" tone="faint">
                 {'  '}
-                your own
+                yours
               </Type>
             )}
           </Type>
@@ -135,11 +135,7 @@ export function TemplateChoice({ isBusy, onChoose, onChooseModel, onClose }: Cho
           )}
         </Press>
       ))}
-      <WordButton
-        label="Change or copy templates"
-        onPress={() => router.push('/templates')}
-        style={{ paddingTop: 6 }}
-      />
+      <WordButton label="Edit or copy templates" onPress={() => router.push('/templates')} style={{ paddingTop: 6 }} />
     </PencilBox>
   );
 }

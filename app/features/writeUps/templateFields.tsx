@@ -9,6 +9,7 @@ import {
   WORDINGS,
 } from '@immeld/core/contract/templates';
 import { View } from 'react-native';
+import { FORM_NAMES, WORDING_NAMES } from './templateNames';
 import { Field } from '../../ui/field';
 import { OneOf } from '../../ui/oneOf';
 import { PencilBox } from '../../ui/pencil';
@@ -25,15 +26,15 @@ const CONTENT_NAMES: Record<Content, string> = {
   'all-todos': 'all to-dos',
   'next-steps': 'next steps',
   questions: 'open questions',
-  asked: 'questions that were asked',
+  asked: 'questions asked',
   'dates-and-numbers': 'dates and numbers',
   terms: 'names and terms',
   asides: 'my asides',
-  marked: 'what was marked',
+  marked: 'marked passages',
   links: 'links in the margin',
   quotes: 'quotes',
-  parts: 'the parts',
-  text: 'the whole tidied text',
+  parts: 'parts',
+  text: 'full text, tidied',
 };
 const NEW_SECTION: Section = {
   ...{ heading: '', content: 'key-points', form: 'points', most: 5, unit: 'points', grouping: 'none', indent: 0 },
@@ -53,16 +54,16 @@ export function TemplateFields({ template, onChange }: { template: Template; onC
   return (
     <View style={{ gap: 10 }}>
       <Field label="Name" value={template.name} onChangeText={(name) => onChange({ ...template, name })} />
-      <Field label="What it is for" value={template.about} onChangeText={(about) => onChange({ ...template, about })} />
+      <Field label="Description" value={template.about} onChangeText={(about) => onChange({ ...template, about })} />
       <OneOf
         label="Wording"
         options={WORDINGS}
-        nameOf={(w) => w}
+        nameOf={(w) => WORDING_NAMES[w]}
         chosen={template.wording}
         onChoose={(wording) => onChange({ ...template, wording })}
       />
       <Field
-        label="At most so many characters in all"
+        label="Maximum length in characters"
         value={template.mostCharacters === null ? '' : String(template.mostCharacters)}
         inputMode="numeric"
         onChangeText={(text) => onChange({ ...template, mostCharacters: numberIn(text) })}
@@ -104,29 +105,29 @@ function SectionFields({ section, number, onChange, onUp, onDown, onRemove }: Se
           onChangeText={(heading) => set({ heading })}
         />
         <OneOf
-          label="Holds"
+          label="Content"
           options={CONTENTS}
           nameOf={(c) => CONTENT_NAMES[c]}
           chosen={section.content}
           onChoose={(content) => set({ content })}
         />
         <OneOf
-          label="As"
+          label="Format"
           options={FORMS}
-          nameOf={(f) => (f === 'checks' ? 'check boxes' : f)}
+          nameOf={(f) => FORM_NAMES[f]}
           chosen={section.form}
           onChoose={(form) => set({ form })}
         />
         <View style={{ flexDirection: 'row', gap: 10, alignItems: 'center', flexWrap: 'wrap' }}>
           <Field
-            label="At most"
+            label="Maximum"
             value={section.most === null ? '' : String(section.most)}
             inputMode="numeric"
             onChangeText={(text) => set({ most: numberIn(text) })}
             style={{ width: 110 }}
           />
           <OneOf
-            label="counted in"
+            label="Unit"
             options={UNITS}
             nameOf={(u) => u}
             chosen={section.unit}
@@ -134,7 +135,7 @@ function SectionFields({ section, number, onChange, onUp, onDown, onRemove }: Se
           />
         </View>
         <OneOf
-          label="Grouped by"
+          label="Group by"
           options={GROUPINGS}
           nameOf={(g) => (g === 'none' ? 'nothing' : g)}
           chosen={section.grouping}
@@ -142,15 +143,15 @@ function SectionFields({ section, number, onChange, onUp, onDown, onRemove }: Se
         />
         <Choice
           role="switch"
-          label="Left out when nothing was found"
+          label="Hide when empty"
           isOn={section.isOptional}
           onPress={() => set({ isOptional: !section.isOptional })}
         />
         <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-          <WordButton label="Up" disabled={!onUp} onPress={() => onUp?.()} />
-          <WordButton label="Down" disabled={!onDown} onPress={() => onDown?.()} />
+          <WordButton label="Move up" disabled={!onUp} onPress={() => onUp?.()} />
+          <WordButton label="Move down" disabled={!onDown} onPress={() => onDown?.()} />
           <WordButton
-            label="Take it away"
+            label="Remove"
             disabled={!onRemove}
             onPress={() => onRemove?.()}
             style={{ marginLeft: 'auto', marginRight: 0 }}

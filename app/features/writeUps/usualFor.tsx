@@ -12,10 +12,10 @@ import { inOrder } from '../shelves/folderTree';
 type Usual = SharedSettings['usualWriteUps'][number];
 
 const KIND_NAMES: Record<RecordingKind, { label: string; hint: string }> = {
-  appointment: { label: 'Appointments', hint: 'recordings that belong to one in the calendar' },
-  conversation: { label: 'Conversations', hint: 'two voices or more' },
-  'long talk': { label: 'Long talks', hint: 'one voice, a quarter of an hour or more' },
-  memo: { label: 'Memos', hint: 'one voice, shorter' },
+  appointment: { label: 'Appointments', hint: 'recordings made during a calendar appointment' },
+  conversation: { label: 'Conversations', hint: 'two or more speakers' },
+  'long talk': { label: 'Long talks', hint: 'one speaker, 15 minutes or more' },
+  memo: { label: 'Memos', hint: 'one speaker, under 15 minutes' },
 };
 
 /** Of which recordings a write-up by this template is made without being asked for: a button in a row, its choices below. */
@@ -53,15 +53,16 @@ export function UsualFor({ templateId, name }: { templateId: string; name: strin
   return (
     <>
       <WordButton
-        label={names.length ? `Made by itself of ${names.filter(Boolean).join(', ')}` : 'Make it by itself'}
-        aria-label={`Make ${name} by itself`}
+        label={names.length ? `Made automatically for ${names.filter(Boolean).join(', ')}` : 'Make automatically'}
+        aria-label={`Make ${name} automatically`}
         aria-expanded={isOpen}
         onPress={() => setOpen(!isOpen)}
       />
       {isOpen && (
-        <View role="group" aria-label={`${name} is made by itself of`} style={{ width: '100%' }}>
+        <View role="group" aria-label={`Make ${name} automatically for`} style={{ width: '100%' }}>
           <Type size="tiny" tone="faint">
-            In pencil, as soon as a recording is transcribed, or put into a folder. A folder counts before a kind.
+            Suggested in pencil when a recording is transcribed or filed in a folder. The choice for a folder overrides
+            the choice for a kind of recording.
           </Type>
           {RECORDING_KINDS.map((kind) =>
             option(KIND_NAMES[kind].label, KIND_NAMES[kind].hint, { kind, folderId: null }),

@@ -40,10 +40,10 @@ describe('what a language model is asked', () => {
 describe('what a language model answers', () => {
   it('is sections whose lines lead to the sentences they name', () => {
     const answer =
-      '## In short\nThey take two metres [1]. It costs four hundred. [2]\n\n## Decisions\n1. Two metres [1]\n';
+      '## Summary\nThey take two metres [1]. It costs four hundred. [2]\n\n## Decisions\n1. Two metres [1]\n';
     const sections = sectionsOfAnswer(answer, minutes, said);
     expect(sections.map((s) => [s.heading, s.form])).toEqual([
-      ['In short', 'text'],
+      ['Summary', 'text'],
       ['Decisions', 'numbered'],
     ]);
     expect(linesOf(answer).map((l) => [l.text, l.startMs, l.isUncited])).toEqual([
@@ -64,9 +64,9 @@ describe('what a language model answers', () => {
   });
 
   it('reads tables, check boxes and answers without headings', () => {
-    const [who] = linesOf('## Others’ to do\n- Bram: dig on Friday [4]\n');
+    const [who] = linesOf('## Other people’s to-dos\n- Bram: dig on Friday [4]\n');
     expect(who).toMatchObject({ person: 'Bram', text: 'dig on Friday', startMs: 3000 });
-    expect(linesOf('## Mine to do\n- [ ] Pay the soil [2]\n')[0]!.text).toBe('Pay the soil');
+    expect(linesOf('## My to-dos\n- [ ] Pay the soil [2]\n')[0]!.text).toBe('Pay the soil');
     const letter = templateSchema.validateSync({ name: 'Letter', sections: [{ content: 'text', form: 'text' }] });
     expect(linesOf('Two metres are enough [1].', letter)).toMatchObject([
       { text: 'Two metres are enough.', startMs: 0 },

@@ -1,10 +1,4 @@
 /** Three projects: core and server in Node, the app with jest-expo. */
-const babel = {
-  presets: [
-    ['@babel/preset-env', { targets: { node: 'current' } }],
-    ['@babel/preset-typescript', { allowDeclareFields: true, optimizeConstEnums: true }],
-  ],
-};
 const esmPackages = [
   'stemmer',
   'file-type',
@@ -61,7 +55,7 @@ const inNode = (name) => ({
   rootDir: __dirname,
   roots: [`<rootDir>/${name}`],
   testEnvironment: 'node',
-  transform: { '\\.[cm]?[jt]sx?$': ['babel-jest', babel] },
+  transform: { '\\.[cm]?[jt]sx?$': '<rootDir>/tools/jestEsbuild.cjs' },
   transformIgnorePatterns: [`node_modules/(?!(${esmPackages.join('|')})/)`],
   modulePathIgnorePatterns: ['/dist/'],
   testMatch: ['**/*.test.ts'],

@@ -303,11 +303,9 @@ describe('export', () => {
     expect(immeld('export', 'x', '--data', demo, '--folder', 'Attic').stderr).toContain(
       'There is no folder named “Attic”',
     );
-    expect(immeld('export', 'x', '--data', demo, '--account', 'no@one.example').stderr).toContain(
-      'No account found',
-    );
+    expect(immeld('export', 'x', '--data', demo, '--account', 'no@one.example').stderr).toContain('No account found');
     expect(immeld('export', 'x', '--data', path.join(folder, 'nowhere')).stderr).toContain(
-      'There is no data of Immeld',
+      'No Immeld data found',
     );
     expect(fs.existsSync(path.join(folder, 'x'))).toBe(false);
   });
@@ -326,7 +324,7 @@ describe('everything in one file', () => {
     expect(immeld('restore', 'all.zip', '--data', 'back').stderr).toContain('is not empty');
     fs.truncateSync(path.join(folder, 'all.zip'), 1000);
     const cut = immeld('restore', 'all.zip', '--data', 'again');
-    expect([cut.status, cut.stderr]).toEqual([1, expect.stringContaining('no whole archive')]);
+    expect([cut.status, cut.stderr]).toEqual([1, expect.stringContaining('not a complete Immeld backup')]);
     expect(fs.existsSync(path.join(folder, 'again'))).toBe(false);
   });
 });

@@ -18,7 +18,7 @@ import { asAccount } from '@immeld/server/accounts/currentAccount';
 import { FIRST_ACCOUNT } from '@immeld/server/accounts/firstAccount';
 import { dataFolder } from '@immeld/server/dataFolder';
 import { openDatabase } from '@immeld/server/database';
-import { type MadeFile, filesOf } from '@immeld/server/exports/makeFiles';
+import { type ExportedFile, filesOf } from '@immeld/server/exports/exportFiles';
 import { AccountRow } from '@immeld/server/models/account';
 import { Folder } from '@immeld/server/models/folder';
 import { NoteRow } from '@immeld/server/models/note';
@@ -180,7 +180,7 @@ async function writeAll(
 class ThereAlready extends Error {}
 
 /** A file is there whole or not at all. */
-function put(file: MadeFile, folder: string, force: boolean): void {
+function put(file: ExportedFile, folder: string, force: boolean): void {
   const place = path.join(folder, file.name);
   if (fs.existsSync(place) && !force) throw new ThereAlready(`${place} already exists. Use --force to overwrite it.`);
   fs.mkdirSync(path.dirname(place), { recursive: true });

@@ -48,7 +48,7 @@ test('a laptop falls into a canal: everything is back on another one from one fi
   const there = await context.newPage();
   await there.goto(`${other.address}/settings`);
   await bringBack(there, file);
-  await expect(there.getByRole('alert')).toContainText('under a passphrase');
+  await expect(there.getByRole('alert')).toContainText('This backup is protected');
   await there.getByLabel('Passphrase of this backup').fill('die Gans steht am Ufer');
   await there.getByRole('button', { name: 'Open backup' }).click();
   await expect(there.getByRole('alert')).toContainText('Wrong passphrase');
@@ -108,7 +108,7 @@ test('a guest deletes everything for good, on the server and on the device', asy
   await expectAccessible(page);
   await page.getByLabel('Type DELETE to confirm').fill('yes');
   await page.getByRole('button', { name: 'Delete everything permanently' }).click();
-  await expect(page.getByRole('alert')).toContainText('Type DELETE to confirm');
+  await expect(page.getByRole('alert')).toContainText('Type DELETE to delete everything');
   expect(fs.readdirSync(`${immeld.dataFolder}/sound`)).toHaveLength(1);
   await page.getByLabel('Type DELETE to confirm').fill('DELETE');
   await page.getByRole('button', { name: 'Delete everything permanently' }).click();

@@ -112,7 +112,7 @@ test('of a video only the sound is sent; its picture plays beside the words, her
   expect(sizeBytes).toBeLessThan(fs.statSync(video).size * 0.4);
 
   await page.goto(`${immeld.address}/recordings/${id}`);
-  const pane = page.getByLabel('Video');
+  const pane = page.getByLabel('Video', { exact: true });
   await expect(pane).toBeVisible();
   await expect(page.getByText('is only on this device')).toBeVisible();
   const time = () => pane.evaluate((v: HTMLVideoElement) => v.currentTime);

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import type { Corrected, Version } from '@immeld/core/contract/corrections';
-import { writtenWords } from '@immeld/core/transcript/figures';
+import { normaliseWords } from '@immeld/core/transcript/inverseTextNormalisation';
 import { expect, expectAccessible, recordingNamed, test } from './immeld';
 
 const textOf = (p: { words: readonly { text: string }[] }) => p.words.map((w) => w.text).join(' ');
@@ -33,7 +33,7 @@ test('doubtful words are gone through and corrected without the mouse; times, un
   await page.keyboard.type('planting');
   await page.keyboard.press('Control+ArrowDown');
   // Through all that are left, over the ends of passages, without changing any.
-  const shown = before.flatMap((p) => writtenWords(p.words));
+  const shown = before.flatMap((p) => normaliseWords(p.words));
   for (const word of doubtful.slice(1)) {
     // A word of a number or a time stands in its figure.
     const { text } = shown.find((w) => w === word || w.spoken?.includes(word))!;
@@ -43,9 +43,7 @@ test('doubtful words are gone through and corrected without the mouse; times, un
   await page.keyboard.press('Escape');
   await expect(field).toHaveCount(0);
   // Who does not see the page is told what was changed.
-  await expect(page.getByRole('status', { name: 'Announcements' })).toContainText(
-    /^Changed: planting.*, in the place of /,
-  );
+  await expect(page.getByRole('status', { name: 'Announcements' })).toContainText(/^Replaced .* with planting/);
 
   const words = async () => (await get()).passages.flatMap((p) => p.words);
   await expect

@@ -58,7 +58,7 @@ test('several recordings go along at once, in three formats and with their sound
     .click();
   await page.getByRole('button', { name: 'Select' }).click();
   await page.getByRole('button', { name: 'Select all' }).click();
-  await page.getByRole('button', { name: 'Export' }).click();
+  await page.getByRole('button', { name: 'Export', exact: true }).click();
   await expect(page.getByText('2 recordings and 1 note')).toBeVisible();
   for (const format of ['Plain text', 'Subtitles for the web (WebVTT)', 'Table with times (TSV)', 'Word document']) {
     const choice = page.getByRole('switch', { name: format });
@@ -101,7 +101,7 @@ test('several recordings go along at once, in three formats and with their sound
   await page.getByRole('button', { name: 'Send email' }).click();
   const mailbox = page.getByRole('region', { name: 'Stand-in mailbox' });
   const mail = mailbox.getByRole('article', { name: 'Two walks along the quay' });
-  await expect(mail).toContainText('to bram@harrowmere.example, jun@harrowmere.example');
+  await expect(mail).toContainText('To bram@harrowmere.example, jun@harrowmere.example');
   await expect(mail).toContainText('Dear Bram, with the sound.');
   await expect(mail).toContainText('.zip');
 });
@@ -114,7 +114,7 @@ test('a note goes along as a PDF by keyboard alone', async ({ page, immeld }) =>
   await page.keyboard.type('Sand holds little, clay holds much.');
   await expect(page.getByText('kept', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'About' }).click();
-  await page.getByRole('button', { name: 'Export' }).focus();
+  await page.getByRole('button', { name: 'Export', exact: true }).focus();
   await page.keyboard.press('Enter');
   const pdf = page.getByRole('switch', { name: 'PDF' });
   await pdf.focus();

@@ -1,4 +1,4 @@
-import { inFigures } from '@immeld/core/transcript/figures';
+import { withNumerals } from '@immeld/core/transcript/inverseTextNormalisation';
 import type { FoundAnswer } from '@immeld/core/contract/find';
 import type { Recording, RecordingCard } from '@immeld/core/contract/recordings';
 import { expect, expectAccessible, test } from './immeld';
@@ -32,7 +32,7 @@ test('the search is narrowed by chips that write themselves into the bar', async
   await expect(page.getByRole('searchbox')).toHaveValue('soil in:"Soil course"');
   await expect.poll(count).toBeLessThan(all);
   await expectAccessible(page);
-  await page.getByRole('button', { name: 'Remove filter: on Soil course' }).click();
+  await page.getByRole('button', { name: 'Remove filter: in Soil course' }).click();
   await expect(page.getByRole('searchbox')).toHaveValue('soil');
   await expect.poll(count).toBe(all);
 });
@@ -45,7 +45,7 @@ test('a question is answered with what was said, each sentence is in the archive
   const said = new Map<string, string>();
   for (const { id } of items) {
     const { passages } = await immeld.ask<Recording>(`/recordings/${id}`);
-    said.set(id, inFigures(passages.flatMap((p) => p.words.map((w) => w.text)).join(' ')));
+    said.set(id, withNumerals(passages.flatMap((p) => p.words.map((w) => w.text)).join(' ')));
   }
   for (const question of [
     'What did the arborist say about the roots?',

@@ -6,9 +6,9 @@ import { asAccount } from '@immeld/server/accounts/currentAccount';
 import { FIRST_ACCOUNT } from '@immeld/server/accounts/firstAccount';
 import { openDatabase } from '@immeld/server/database';
 import { setPeople, setTags } from '@immeld/server/filing/shelving';
-import { doing } from '@immeld/server/history/deeds';
+import { recordChanges } from '@immeld/server/history/changeSets';
 import { filingContextFor } from '@immeld/server/jobs/filingContext';
-import { keepResult } from '@immeld/server/jobs/keepResult';
+import { saveRecognition } from '@immeld/server/jobs/saveRecognition';
 import { Folder } from '@immeld/server/models/folder';
 import { Recording } from '@immeld/server/models/recording';
 import { SoundStore } from '@immeld/server/storage/soundStore';
@@ -48,13 +48,13 @@ async function seed(folder: string, waiting: number): Promise<void> {
       passages,
       proposals,
     };
-    await keepResult(
+    await saveRecognition(
       recording,
       { ...result, asides: [], hasPlaybackCopy: false, voices: [], seamsMs: [] } as never,
       sounds,
     );
     if (i >= FILED_BEFORE) continue;
-    await doing(database, async (deed) => {
+    await recordChanges(database, async (deed) => {
       await deed.change(recording, {
         title: proposals.title,
         folderId: folders.get(memo.folder)!,

@@ -51,7 +51,7 @@ test('one line says what, when, which project and how urgent; it is put off, put
 }) => {
   await page.goto(`${immeld.address}/todos`);
   const line = page.getByLabel('Add a to-do');
-  await line.fill('call the arborist tomorrow 9 am #quayside !high');
+  await line.fill('call the arborist tomorrow 9 am for the quayside, urgent');
   await expect(page.getByText('Will be added with: tomorrow 9:00 · Quayside limes · high priority')).toBeVisible();
   await line.press('Enter');
   await expect.poll(async () => (await todo(immeld, 'Call the arborist'))?.priority).toBe('high');
@@ -156,7 +156,7 @@ test('with no network to-dos are ticked and added, stay so over a reload, and re
   await page.evaluate(() => navigator.serviceWorker.ready);
   await page.context().setOffline(true);
   await box('Write the application').click();
-  await page.getByLabel('Add a to-do').fill('buy stakes #quayside');
+  await page.getByLabel('Add a to-do').fill('buy stakes for the quayside');
   await page.keyboard.press('Enter');
   await expect(box('Buy stakes')).toBeVisible();
   await page.reload();

@@ -9,11 +9,11 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { type Sequelize, UniqueConstraintError } from 'sequelize';
 import { ownHostsOnly } from './accounts/hosts';
-import { knownAccount } from './accounts/sessions';
-import type { BringingsBack } from './backup/bringingsBack';
-import type { KeptArchives } from './backup/keptArchives';
+import { requireAccount } from './accounts/sessions';
+import type { RestoreJobs } from './backup/restoreJobs';
+import type { ScheduledBackups } from './backup/scheduledBackups';
 import type { FindDatabase } from './find/reader';
-import type { BackgroundFiles } from './jobs/backgroundFiles';
+import type { ExportJobs } from './exports/exportJobs';
 import type { JobQueue } from './jobs/queue';
 import { openApiDescription } from './openapi';
 import { MODEL_NAME } from './recognition/modelFiles';
@@ -47,7 +47,7 @@ import { writeUpRoutes } from './routes/writeUps';
 import { Visits } from './sharing/visits';
 import { STAND_IN_FEED, serveStandInCalendar } from './standIns/calendarFeed';
 import { standInLanguageModel } from './standIns/languageModel';
-import type { Outside } from './outside/outside';
+import type { OutboundClient } from './outbound/outboundClient';
 import type { SoundStore } from './storage/soundStore';
 
 /** Of zlib's levels from 1 to 9. */
@@ -59,12 +59,12 @@ export type ApplicationParts = {
   reader: FindDatabase;
   sounds: SoundStore;
   queue: JobQueue;
-  files: BackgroundFiles;
-  bringings: BringingsBack;
-  kept: KeptArchives;
+  files: ExportJobs;
+  bringings: RestoreJobs;
+  kept: ScheduledBackups;
   dataFolder: string;
   mailer: Mailer;
-  outside: Outside;
+  outside: OutboundClient;
   /** Folder of the built app; without it only the interface is served. */
   appFolder: string | null;
   isDemo: boolean;
@@ -81,7 +81,7 @@ export function createApplication(parts: ApplicationParts): Express {
   application.disable('x-powered-by');
   application.set('trust proxy', trustProxy);
   application.use(ownHostsOnly(hosts), securityHeaders, onlyByTls, sameOriginOnly);
-  application.use('/api', neverKept, cookieParser(), knownAccount(isDemo));
+  application.use('/api', neverKept, cookieParser(), requireAccount(isDemo));
   const uploads = uploadServer(sounds, queue, bringings, quotaBytes);
   application.all([UPLOAD_PATH, `${UPLOAD_PATH}/*rest`], (request, response) => {
     // The package would give out what was sent, under the type that its sender chose.

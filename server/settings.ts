@@ -1,4 +1,4 @@
-import { type KeepOptions, keepOptionsFrom } from './backup/keptArchives';
+import { type ScheduledBackupOptions, scheduledBackupOptions } from './backup/scheduledBackups';
 import { dataFolder } from './dataFolder';
 import { type MailOptions, mailOptionsFrom } from './mail/mailer';
 
@@ -15,7 +15,7 @@ export type OperatorSettings = {
   allowsLocal: boolean;
   /** Bytes that an account may keep; null for as many as the disk holds. */
   quotaBytes: number | null;
-  keepArchives: KeepOptions | null;
+  keepArchives: ScheduledBackupOptions | null;
   mail: MailOptions | null;
 };
 
@@ -40,7 +40,7 @@ export function operatorSettings(environment: NodeJS.ProcessEnv): OperatorSettin
     trustProxy: !proxy ? false : /^\d+$/.test(proxy) ? Number(proxy) : proxy,
     allowsLocal: local ? local === '1' : isDemo,
     quotaBytes: quota ? Number(quota) * GIGABYTE : null,
-    keepArchives: keepOptionsFrom(environment),
+    keepArchives: scheduledBackupOptions(environment),
     mail: mailOptionsFrom(environment),
   };
 }

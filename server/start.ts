@@ -2,17 +2,17 @@ import fs from 'node:fs';
 import http from 'node:http';
 import os from 'node:os';
 import path from 'node:path';
-import { BringingsBack } from './backup/bringingsBack';
-import { KeptArchives } from './backup/keptArchives';
-import { sealOldTokens, useSealOf } from './accounts/seal';
+import { RestoreJobs } from './backup/restoreJobs';
+import { ScheduledBackups } from './backup/scheduledBackups';
+import { sealOldTokens, useSealKeyOf } from './accounts/seal';
 import { createApplication } from './application';
 import { openDatabase } from './database';
 import { FindReader } from './find/reader';
 import { JobQueue } from './jobs/queue';
-import { BackgroundFiles } from './jobs/backgroundFiles';
+import { ExportJobs } from './exports/exportJobs';
 import { type RecognitionPool, WorkerPool } from './jobs/workerPool';
 import { Mailer } from './mail/mailer';
-import { Outside } from './outside/outside';
+import { OutboundClient } from './outbound/outboundClient';
 import { projectRoot } from './projectRoot';
 import { sweepGuests } from './accounts/sweepGuests';
 import { recoverFinishedUploads, sweepUploads } from './routes/uploads';
@@ -31,14 +31,14 @@ export type ServerOptions = Partial<OperatorSettings> & {
 
 export type RunningServer = { address: string; close: () => Promise<void> };
 
-const MOST_WORKERS = 2;
+const MAX_WORKERS = 2;
 const CLEAN_EVERY_MS = 3_600_000;
 
 /** The bundled worker thread. */
 export const workerFile = (): string => path.join(projectRoot(), 'server', 'dist', 'recognitionWorker.cjs');
 
 export const defaultPool = (): WorkerPool =>
-  new WorkerPool(workerFile(), Math.max(1, Math.min(MOST_WORKERS, os.availableParallelism())));
+  new WorkerPool(workerFile(), Math.max(1, Math.min(MAX_WORKERS, os.availableParallelism())));
 
 /** Opens the data folder and listens. Rejects with the system's error when the port is taken or the folder closed. */
 export async function startServer(options: ServerOptions): Promise<RunningServer> {
@@ -57,18 +57,18 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
 /** @param giveFree gives the data folder free, once nothing works in it any more */
 async function startIn(options: ServerOptions, giveFree: () => Promise<void>): Promise<RunningServer> {
   const { dataFolder, port, host = '127.0.0.1', isDemo = false, hosts = [], trustProxy = false } = options;
-  useSealOf(dataFolder);
+  useSealKeyOf(dataFolder);
   useWorkFolderOf(dataFolder);
   const database = await openDatabase(dataFolder);
   await sealOldTokens(database);
   const reader = new FindReader(dataFolder);
   const sounds = new SoundStore(dataFolder);
   const queue = new JobQueue(options.pool ?? defaultPool(), sounds);
-  const files = new BackgroundFiles(path.join(dataFolder, 'exports'));
-  const outside = new Outside(options.allowsLocal ?? isDemo);
+  const files = new ExportJobs(path.join(dataFolder, 'exports'));
+  const outside = new OutboundClient(options.allowsLocal ?? isDemo);
   const mailer = await Mailer.open(options.mail ?? null, isDemo);
-  const bringings = new BringingsBack(dataFolder, queue);
-  const kept = new KeptArchives(dataFolder, options.keepArchives ?? null);
+  const bringings = new RestoreJobs(dataFolder, queue);
+  const kept = new ScheduledBackups(dataFolder, options.keepArchives ?? null);
   const builtApp = path.join(projectRoot(), 'app', 'dist');
   const appFolder = options.appFolder !== undefined ? options.appFolder : fs.existsSync(builtApp) ? builtApp : null;
   const server = http.createServer(

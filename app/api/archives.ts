@@ -1,4 +1,4 @@
-import type { BringingBack } from '@immeld/core/contract/archiveEndpoints';
+import type { RestoreJob } from '@immeld/core/contract/archiveEndpoints';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { ApiProblem, call } from './call';
@@ -8,11 +8,11 @@ const UPLOADS = '/api/uploads';
 /** Waits before another try, when the line breaks. */
 const RETRY_MS = [1000, 3000, 5000, 10_000, 20_000];
 
-export const useKeptArchives = () =>
+export const useScheduledBackups = () =>
   useQuery({ queryKey: ['archives', 'kept'], queryFn: () => call('getKeptArchives') });
 
 /** Begins to keep everything in one file; what is made is fetched as any export. */
-export function useMakeArchive() {
+export function useMakeBackup() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (passphrase: string | null) => call('makeArchive', { body: { passphrase } }),
@@ -47,16 +47,16 @@ async function sendArchive(file: File, onProgress: (share: number) => void, sign
   });
 }
 
-export type BringBackState =
+export type RestoreState =
   | { step: 'idle' }
   | { step: 'sending'; share: number; name: string }
-  | { step: 'working'; view: BringingBack }
+  | { step: 'working'; view: RestoreJob }
   | { step: 'failed'; error: unknown };
 
 /** An archive that comes back: sent, checked and put in, with how far it is. */
-export function useBringBack() {
+export function useRestore() {
   const client = useQueryClient();
-  const [state, setState] = useState<BringBackState>({ step: 'idle' });
+  const [state, setState] = useState<RestoreState>({ step: 'idle' });
   const sending = useRef<AbortController | null>(null);
   const id = state.step === 'working' && state.view.state === 'working' ? state.view.id : null;
   useEffect(() => () => sending.current?.abort(), []);

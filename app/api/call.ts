@@ -1,7 +1,7 @@
 import { ENDPOINTS, type Answer, type Endpoints } from '@immeld/core/contract/endpoints';
 import type { ProblemDetails } from '@immeld/core/contract/problem';
-import { keepSeen, lastSeen } from '../offline/lastSeen';
-import { fetchAsSomebody } from './guest';
+import { cacheResponse, cachedResponse } from '../offline/responseCache';
+import { fetchWithSession } from './fetchWithSession';
 
 /** A refusal or failure of the server, or no answer at all, as sentences for the person. */
 export class ApiProblem extends Error {
@@ -57,7 +57,7 @@ export async function answerTo(
 ): Promise<Response> {
   let response: Response;
   try {
-    response = await fetchAsSomebody(fetch, addressOf(key, sent), {
+    response = await fetchWithSession(fetch, addressOf(key, sent), {
       method: ENDPOINTS[key].method.toUpperCase(),
       ...(sent.file ? { body: sent.file } : {}),
       ...(sent.signal ? { signal: sent.signal } : {}),
@@ -66,12 +66,12 @@ export async function answerTo(
         : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(sent.body) }),
     });
   } catch {
-    const seen = ENDPOINTS[key].method === 'get' && isSeen(key) ? await lastSeen(addressOf(key, sent)) : null;
+    const seen = ENDPOINTS[key].method === 'get' && isSeen(key) ? await cachedResponse(addressOf(key, sent)) : null;
     if (seen) return seen;
     throw UNREACHABLE;
   }
   if (response.ok) {
-    if (isSeen(key)) keepSeen(addressOf(key, sent), response);
+    if (isSeen(key)) cacheResponse(addressOf(key, sent), response);
     return response;
   }
   const problem = (await response.json().catch(() => null)) as ProblemDetails | null;

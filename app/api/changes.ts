@@ -11,7 +11,7 @@ import type { SpeakerChange } from '@immeld/core/contract/speakers';
 import type { NewTodo, Todo, TodoChange, TodoPlaces } from '@immeld/core/contract/todos';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { v4 as newId } from 'uuid';
-import { forgetSeen } from '../offline/lastSeen';
+import { clearResponses } from '../offline/responseCache';
 import { addTodo, changeTodo, changedTodo, orderTodos } from '../offline/todosToSend';
 import { localTime } from '../ui/dates';
 import { call } from './call';
@@ -53,7 +53,7 @@ export function useChanges() {
   };
   /** Somebody else is signed in: nothing that was shown before is true any more. */
   const refreshAll = async () => {
-    await forgetSeen();
+    await clearResponses();
     await client.resetQueries();
   };
   return {
@@ -201,8 +201,8 @@ export function useChanges() {
       onSuccess: ({ recording }) => keep(recording),
       ...done,
     }),
-    takeVersion: useMutation({
-      mutationFn: (params: { id: string; versionId: string }) => call('takeVersion', { params }),
+    restoreVersion: useMutation({
+      mutationFn: (params: { id: string; versionId: string }) => call('restoreVersion', { params }),
       onSuccess: keep,
       ...done,
     }),

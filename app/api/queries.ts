@@ -12,7 +12,7 @@ import { addressOf, call } from './call';
 import { refreshSoon } from './refreshSoon';
 
 const PAGE = 50;
-const MOST_AT_ONCE = 200;
+const MAX_AT_ONCE = 200;
 const LISTEN_AGAIN_MS = 2000;
 export type ListPlace = 'tray' | 'shelves' | 'favourites' | 'archive' | 'bin' | 'all';
 export type ListFilter = {
@@ -58,7 +58,7 @@ export async function allRecordings(filter: ListFilter): Promise<RecordingCard[]
   const all: RecordingCard[] = [];
   for (;;) {
     const { items, total } = await call('listRecordings', {
-      query: { ...filter, limit: MOST_AT_ONCE, offset: all.length },
+      query: { ...filter, limit: MAX_AT_ONCE, offset: all.length },
     });
     all.push(...items);
     if (items.length === 0 || all.length >= total) return all;

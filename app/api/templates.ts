@@ -84,7 +84,7 @@ export function useSheetChanges(of: string | Scope) {
     drop: useMutation({ mutationFn: (id: string) => call('dropSheet', { params: { id } }), ...done }),
     keep: useMutation({
       mutationFn: ({ id, acceptsTodos }: { id: string; acceptsTodos: boolean }) =>
-        call('keepSheet', { params: { id }, body: { acceptsTodos } }),
+        call('saveWriteUpAsNote', { params: { id }, body: { acceptsTodos } }),
       ...done,
     }),
   };

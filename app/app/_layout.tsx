@@ -12,7 +12,7 @@ import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { ApiProblem } from '../api/call';
 import { useJobEvents } from '../api/queries';
 import { DeviceProvider, OutboxProvider } from '../offline/deviceContext';
-import { thinOutSeen, writeSeen } from '../offline/lastSeen';
+import { pruneResponses, flushResponses } from '../offline/responseCache';
 import { sendDrafts } from '../offline/noteDrafts';
 import { sendTodos } from '../offline/todosToSend';
 import { UpdateNotice } from '../offline/updateNotice';
@@ -82,8 +82,8 @@ function Live() {
   const client = useQueryClient();
   useEffect(() => {
     void sendKept().then((count) => (count > 0 ? client.invalidateQueries() : undefined));
-    void thinOutSeen();
-    const leave = () => void writeSeen();
+    void pruneResponses();
+    const leave = () => void flushResponses();
     window.addEventListener('pagehide', leave);
     return () => window.removeEventListener('pagehide', leave);
   }, [client]);

@@ -1,6 +1,6 @@
 import { useLocalSearchParams } from 'expo-router';
 import { itemsOfAddress } from '../features/exports/exportNames';
-import { TakePage } from '../features/exports/takePage';
+import { ExportPage } from '../features/exports/exportPage';
 import { Page } from '../ui/shell';
 import { Title, Type } from '../ui/type';
 
@@ -11,7 +11,7 @@ export default function TakeScreen() {
   return (
     <Page>
       {items.length ? (
-        <TakePage key={text} items={items} />
+        <ExportPage key={text} items={items} />
       ) : (
         <>
           <Title>Export</Title>

@@ -3,7 +3,7 @@ import { FlatList, View } from 'react-native';
 import { useTodos } from '../api/queries';
 import { GROUPINGS, type Grouping, WHOSE, WHOSE_NAMES, type Whose, linesOf } from '../features/todos/grouping';
 import { MovableTodo, MovableTodos } from '../features/todos/movableTodo';
-import { TakeTodos } from '../features/todos/takeTodos';
+import { ExportTodos } from '../features/todos/exportTodos';
 import { TodoEntry } from '../features/todos/todoEntry';
 import { TodoRow } from '../features/todos/todoRow';
 import { localDay } from '../ui/dates';
@@ -29,7 +29,7 @@ export default function TodosScreen() {
     <View style={{ paddingTop: 14, gap: 4 }}>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', justifyContent: 'space-between' }}>
         <Title>To-dos</Title>
-        <TakeTodos />
+        <ExportTodos />
       </View>
       <TodoEntry />
       {by !== 'who' && (

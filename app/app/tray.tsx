@@ -4,22 +4,22 @@ import { RecordingList } from '../features/tray/recordingList';
 import { SelectionBar } from '../features/tray/selectionBar';
 import { TrayCard } from '../features/tray/trayCard';
 import { OutboxList } from '../features/tray/outboxList';
-import { useChosen } from '../features/tray/useChosen';
+import { useSelection } from '../features/tray/useSelection';
 import { useFiling, useFilingActions } from '../features/tray/useFiling';
 import { useTrayKeys } from '../features/tray/useTrayKeys';
 import { Empty, Failure } from '../ui/notice';
 import { WordButton } from '../ui/press';
 import { Page, useIsWide } from '../ui/shell';
-import { useBringIn } from '../ui/speakBar';
+import { useImport } from '../ui/speakBar';
 import { Title, Type } from '../ui/type';
 
 export default function TrayScreen() {
   const { data } = useRecordings({ place: 'tray' });
   const { fileAll, isBusy, error } = useFiling();
   const actions = useFilingActions();
-  const bringIn = useBringIn();
+  const bringIn = useImport();
   const isWide = useIsWide();
-  const chosen = useChosen();
+  const chosen = useSelection();
   const total = data?.pages[0]?.total ?? 0;
   const cards = data?.pages.flatMap((p) => p.items) ?? [];
   const ready = cards.filter((r) => r.state === 'ready');

@@ -2,7 +2,7 @@ import type { MarkKind, NewSlip } from '@immeld/core/contract/slips';
 import { v4 as newId } from 'uuid';
 import type { CaptureStore } from '../offline/captureStore';
 import { localTime } from '../ui/dates';
-import { captureLock, heldLock, keepScreenOn, roomToRecord } from './deviceHolds';
+import { captureLock, heldLock, keepScreenOn, roomToRecord } from './recordingLocks';
 import { type Gap, GapFinder, gapWords } from './gapFinder';
 import { type LevelWord, levelWord } from './levels';
 import type { LiveText } from './liveText';
@@ -10,7 +10,7 @@ import { type OpenSources, type SourceChoice, SourceProblem, openSources } from 
 import { JournalWriter } from './journalWriter';
 import { PieceWriter } from './pieceWriter';
 import { BITS_PER_SECOND, openRecorder } from './recorder';
-import { openTap } from './tap';
+import { openPcmStream } from './pcmStream';
 
 export type CaptureStage = 'idle' | 'starting' | 'recording' | 'paused' | 'finishing';
 
@@ -239,7 +239,7 @@ export class CaptureEngine {
       details,
     });
     const journal = new JournalWriter(id, audio.sampleRate);
-    const tap = await openTap(sources, journal.port);
+    const tap = await openPcmStream(sources, journal.port);
     const clock = performance.now();
     const running: Running = {
       ...{ id, sources, recorder, journal, isThrownAway: false },

@@ -16,7 +16,7 @@ export type LiveTextState = {
 const NOTHING: LiveTextState = { state: 'off', fixed: [], tentative: [], lagMs: 0, problem: null };
 const GLUE = '/workers/runtime.mjs';
 /** Two minutes, in tenths of a second. */
-const MOST_EARLY = 1200;
+const MAX_EARLY = 1200;
 
 type WorkerLike = Pick<Worker, 'postMessage' | 'terminate' | 'addEventListener'>;
 
@@ -97,7 +97,7 @@ export class LiveText {
   push(samples: Float32Array, rate: number): void {
     if (!this.isOpen) return;
     if (this.worker) this.send({ type: 'sound', session: this.session, samples, rate });
-    else if (this.now.state === 'off' && this.early.length < MOST_EARLY) this.early.push({ samples, rate });
+    else if (this.now.state === 'off' && this.early.length < MAX_EARLY) this.early.push({ samples, rate });
   }
 
   /** Ends the session; resolves when its last words are there, at once when nothing listens. */

@@ -4,8 +4,8 @@ import { File } from 'node:buffer';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { isVideo } from './bringIn';
-import { movieFacts } from './movieBox';
+import { isVideo } from './importFiles';
+import { readMp4Metadata } from './mp4Metadata';
 import { soundTrackOf } from './soundTrack';
 
 Object.assign(globalThis, { File });
@@ -68,9 +68,9 @@ describe('the sound of a video', () => {
     );
     expect((await soundTrackOf(video))!.place).toBe('+52.5061+004.9592');
     const dated = make('dated.mp4', ...[...PICTURE, ...TONE], '-metadata', 'creation_time=2026-03-09T07:40:12Z');
-    expect((await movieFacts(dated)).madeAt).toEqual(new Date('2026-03-09T07:40:12Z'));
-    expect((await movieFacts(video)).madeAt).toBeNull();
-    expect(await movieFacts(new Blob(['no box at all']))).toEqual({ madeAt: null, place: null });
+    expect((await readMp4Metadata(dated)).madeAt).toEqual(new Date('2026-03-09T07:40:12Z'));
+    expect((await readMp4Metadata(video)).madeAt).toBeNull();
+    expect(await readMp4Metadata(new Blob(['no box at all']))).toEqual({ madeAt: null, place: null });
   });
 
   it('is left to the server where there is nothing to take out, or the file is damaged', async () => {

@@ -9,13 +9,13 @@ import {
   WebMOutputFormat,
 } from 'mediabunny';
 import { localTime } from '../ui/dates';
-import { VIDEO_NAMES } from './bringIn';
-import { forgetTimes, movieFacts } from './movieBox';
+import { VIDEO_NAMES } from './importFiles';
+import { eraseTimes, readMp4Metadata } from './mp4Metadata';
 
 /** Taking the sound out is not worth it when nearly all of the file is sound. */
 const WORTH_IT = 0.8;
 /** The sound track is put together in memory. */
-const LARGEST_TRACK_BYTES = 1.5 * 1024 ** 3;
+const MAX_TRACK_BYTES = 1.5 * 1024 ** 3;
 
 /** The sound of a video as a file of its own; when (local time) and where (ISO 6709) the video says it was made. */
 export type SoundTrack = { file: File; madeAt: string | null; place: string | null };
@@ -49,12 +49,12 @@ async function copied(file: File): Promise<SoundTrack | null> {
   });
   if (!conversion.isValid) return null;
   const { averageBitrate } = await sound.computePacketStats(500);
-  if ((averageBitrate / 8) * (await sound.computeDuration()) > LARGEST_TRACK_BYTES) return null;
+  if ((averageBitrate / 8) * (await sound.computeDuration()) > MAX_TRACK_BYTES) return null;
   await conversion.execute();
   const bytes = target.buffer;
   if (!bytes || bytes.byteLength > file.size * WORTH_IT) return null;
-  if (isMp4) forgetTimes(bytes);
-  const { madeAt, place } = await movieFacts(file);
+  if (isMp4) eraseTimes(bytes);
+  const { madeAt, place } = await readMp4Metadata(file);
   const name = file.name.replace(VIDEO_NAMES, '') + (isMp4 ? '.m4a' : '.webm');
   return {
     file: new File([bytes], name, { type: isMp4 ? 'audio/mp4' : 'audio/webm', lastModified: file.lastModified }),

@@ -1,12 +1,12 @@
 import type { LiveText } from './liveText';
 import { type SourceChoice, SourceProblem, openSources } from './sources';
-import { openTap } from './tap';
+import { openPcmStream } from './pcmStream';
 
 /** A question ends when nothing was added for this long. */
 const QUIET_MS = 1800;
 /** Nobody says anything for so long: it was pressed by mistake. */
 const PATIENCE_MS = 8000;
-const LONGEST_MS = 30_000;
+const MAX_MS = 30_000;
 
 export type Listening = { stop: () => void };
 
@@ -34,7 +34,7 @@ export async function listenForQuestion(
     });
     return { stop: () => undefined };
   }
-  const tap = await openTap(sources);
+  const tap = await openPcmStream(sources);
   const began = Date.now();
   let changedAt = began;
   let words = '';
@@ -69,7 +69,7 @@ export async function listenForQuestion(
     const isQuiet = words !== '' && now - changedAt > QUIET_MS;
     const isSilent = words === '' && isLoaded && now - changedAt > PATIENCE_MS;
     // What loads longer than that is said by the state of the pack; the ear does not stay open for it.
-    if (isQuiet || isSilent || now - began > LONGEST_MS || live.state.state === 'failed') void end();
+    if (isQuiet || isSilent || now - began > MAX_MS || live.state.state === 'failed') void end();
     else if (!isLoaded) changedAt = now;
   }, 200);
   return { stop: () => void end() };

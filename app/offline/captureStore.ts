@@ -53,7 +53,7 @@ interface Tables extends DBSchema {
 
 const VERSION = 2;
 /** A file this large is not copied into the browser's storage: it is sent from where it lies. */
-const LARGEST_COPIED = 300 * 1024 ** 2;
+const MAX_COPIED = 300 * 1024 ** 2;
 /** So often a recording is written through to the disk, not only given to the system. */
 const FLUSH_EVERY_MS = 10_000;
 const everythingOf = (id: string) => IDBKeyRange.bound([id], [id, []]);
@@ -166,7 +166,7 @@ export class CaptureStore {
   /** Takes in a file that the person chose, as a capture that is complete. */
   async addFile(capture: Capture, file: Blob): Promise<void> {
     let isStored = false;
-    if (this.database && file.size <= LARGEST_COPIED) {
+    if (this.database && file.size <= MAX_COPIED) {
       isStored = await this.database
         .put('pieces', { captureId: capture.id, sequence: 0, content: file, elapsedMs: 0 })
         .then(() => true)

@@ -1,9 +1,9 @@
 import { CaptureEngine } from '../capture/captureEngine';
-import { captureLock } from '../capture/deviceHolds';
+import { captureLock } from '../capture/recordingLocks';
 import { LiveText } from '../capture/liveText';
 import { type Capture, CaptureStore } from './captureStore';
 import { Outbox, SYNC_TAG } from './outbox';
-import { PackShelf } from './packs';
+import { ModelPackStore } from './packs';
 
 /** What this device can do by itself: keep, record, recognise and send later. One for the whole page. */
 export type Device = {
@@ -11,7 +11,7 @@ export type Device = {
   outbox: Outbox;
   /** Bytes sent so far, by capture. */
   progress: Map<string, number>;
-  packs: PackShelf;
+  packs: ModelPackStore;
   live: LiveText;
   engine: CaptureEngine;
   /** Recordings that were cut off and came back when this page was opened. */
@@ -30,7 +30,7 @@ export async function openDevice(): Promise<Device> {
     },
   });
   const live = new LiveText();
-  const packs = new PackShelf();
+  const packs = new ModelPackStore();
   const engine = new CaptureEngine(store, live, () => {
     void outbox.wake();
     void askForSync();
@@ -44,7 +44,7 @@ export async function openDevice(): Promise<Device> {
     if (document.visibilityState === 'visible') void outbox.wake();
   });
   void outbox.wake();
-  void packs.look();
+  void packs.refresh();
   return {
     ...{ store, outbox, progress, packs, live, engine, recovered },
     subscribeToProgress: (listener) => {

@@ -11,7 +11,7 @@ import {
   useSyncExternalStore,
 } from 'react';
 import { refreshSoon } from '../api/refreshSoon';
-import { isVideo } from '../capture/bringIn';
+import { isVideo } from '../capture/importFiles';
 import type { CaptureEngine, CaptureNow } from '../capture/captureEngine';
 import type { LiveTextState } from '../capture/liveText';
 import { type Capture, type CaptureStore, captureOf } from './captureStore';

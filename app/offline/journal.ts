@@ -11,7 +11,7 @@ export type Journal = {
 };
 
 /** Less than this is not worth another piece: recorder and journal begin a moment apart. */
-const SHORTEST_TAIL_MS = 120;
+const MIN_TAIL_MS = 120;
 const BITS_PER_SECOND = 48_000;
 
 const folder = async (): Promise<FileSystemDirectoryHandle | null> => {
@@ -61,7 +61,7 @@ export async function missingEnd(
   if (typeof AudioEncoder === 'undefined') return null;
   const first = Math.max(0, Math.round((end.endMs / 1000) * rate) - before);
   const missing = samples.subarray(first);
-  if (missing.length < (SHORTEST_TAIL_MS / 1000) * rate) return null;
+  if (missing.length < (MIN_TAIL_MS / 1000) * rate) return null;
   const packets = await encode(missing, rate, end.endMs);
   if (packets.length === 0) return null;
   return {

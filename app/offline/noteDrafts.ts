@@ -1,6 +1,6 @@
 import type { Note, NoteBody, NoteCard } from '@immeld/core/contract/notes';
 import { ApiProblem, call } from '../api/call';
-import { LocalBox } from './localBox';
+import { LocalStorageMap } from './localStorageMap';
 
 /** What was written of a note and not taken by the server yet, kept on this device. */
 export type NoteDraft = {
@@ -13,7 +13,7 @@ export type NoteDraft = {
   begunAt?: string;
 };
 
-const box = new LocalBox<NoteDraft>('immeld-note-draft ');
+const box = new LocalStorageMap<NoteDraft>('immeld-note-draft ');
 /** Held by every page that has the note open: it sends by itself. */
 const lockOf = (id: string): string => `immeld-note ${id}`;
 

@@ -1,7 +1,7 @@
 /** @jest-environment node */
 import { createHash } from 'node:crypto';
 import type { Pack } from '@immeld/core/contract/captures';
-import { PackShelf } from './packs';
+import { ModelPackStore } from './packs';
 
 const content: Record<string, Buffer> = {
   '/packs/one/encoder.onnx': Buffer.from('the encoder'),
@@ -48,8 +48,8 @@ beforeEach(() => {
 
 describe('the pack on this device', () => {
   it('is absent at first, fetched once with its progress, and then present', async () => {
-    const shelf = new PackShelf();
-    await shelf.look();
+    const shelf = new ModelPackStore();
+    await shelf.refresh();
     expect(shelf.state.state).toBe('absent');
     const shares: number[] = [];
     shelf.subscribe(() => shelf.state.state === 'fetching' && shares.push(shelf.state.share));
@@ -62,27 +62,27 @@ describe('the pack on this device', () => {
   });
 
   it('is known without a network, once it was here', async () => {
-    const before = new PackShelf();
-    await before.look();
+    const before = new ModelPackStore();
+    await before.refresh();
     await before.fetch();
     isAway = true;
-    const after = new PackShelf();
-    await after.look();
+    const after = new ModelPackStore();
+    await after.refresh();
     expect(after.state.state).toBe('present');
     expect(after.pack?.name).toBe('one');
   });
 
   it('is refused when it arrives damaged, and what was good is not fetched twice', async () => {
-    const shelf = new PackShelf();
-    await shelf.look();
+    const shelf = new ModelPackStore();
+    await shelf.refresh();
     spoil = (bytes) => (bytes.toString().includes('decoder') ? Buffer.from('nonsense') : bytes);
     await shelf.fetch();
     expect(shelf.state).toMatchObject({
       state: 'failed',
       problem: expect.stringContaining('download of the pack is incomplete'),
     });
-    const later = new PackShelf();
-    await later.look();
+    const later = new ModelPackStore();
+    await later.refresh();
     expect([later.state.state, later.isOutdated]).toEqual(['absent', false]);
     spoil = (bytes) => bytes;
     await shelf.fetch();
@@ -91,19 +91,19 @@ describe('the pack on this device', () => {
   });
 
   it('can be removed, and is then absent', async () => {
-    const shelf = new PackShelf();
-    await shelf.look();
+    const shelf = new ModelPackStore();
+    await shelf.refresh();
     await shelf.fetch();
     await shelf.remove();
     expect(shelf.state.state).toBe('absent');
-    const again = new PackShelf();
-    await again.look();
+    const again = new ModelPackStore();
+    await again.refresh();
     expect(again.state.state).toBe('absent');
   });
 
   it('gives way to a newer one of the server: only what differs is fetched, nothing older stays', async () => {
-    const before = new PackShelf();
-    await before.look();
+    const before = new ModelPackStore();
+    await before.refresh();
     await before.fetch();
     const newStep = Buffer.from('a better decoder');
     content['/packs/one/step-2.onnx'] = newStep;
@@ -117,8 +117,8 @@ describe('the pack on this device', () => {
         },
       ],
     };
-    const after = new PackShelf();
-    await after.look();
+    const after = new ModelPackStore();
+    await after.refresh();
     expect([after.state.state, after.isOutdated]).toEqual(['absent', true]);
     fetched = [];
     await after.fetch();
@@ -128,16 +128,16 @@ describe('the pack on this device', () => {
   });
 
   it('is replaced when a file of the same address has changed', async () => {
-    const before = new PackShelf();
-    await before.look();
+    const before = new ModelPackStore();
+    await before.refresh();
     await before.fetch();
     const changed = Buffer.from('the encoder, trained for longer');
     const was = content['/packs/one/encoder.onnx']!;
     content['/packs/one/encoder.onnx'] = changed;
     const sha256 = createHash('sha256').update(changed).digest('hex');
     offered = { ...pack, files: [{ ...pack.files[0]!, sha256 }, pack.files[1]!] };
-    const after = new PackShelf();
-    await after.look();
+    const after = new ModelPackStore();
+    await after.refresh();
     expect(after.isOutdated).toBe(true);
     await after.fetch();
     expect(await kept.get('/packs/one/encoder.onnx')!.clone().text()).toBe('the encoder, trained for longer');
@@ -146,8 +146,8 @@ describe('the pack on this device', () => {
 
   it('is removed with whatever an older server had sent', async () => {
     kept.set('/packs/older/step.onnx', new Response('old'));
-    const shelf = new PackShelf();
-    await shelf.look();
+    const shelf = new ModelPackStore();
+    await shelf.refresh();
     await shelf.fetch();
     kept.set('/packs/older/step.onnx', new Response('old'));
     await shelf.remove();
@@ -155,10 +155,10 @@ describe('the pack on this device', () => {
   });
 
   it('is said to be unknown only when it was looked for in vain', async () => {
-    const shelf = new PackShelf();
+    const shelf = new ModelPackStore();
     expect(shelf.state.state).toBe('looking');
     isAway = true;
-    await shelf.look();
+    await shelf.refresh();
     expect(shelf.state.state).toBe('unknown');
   });
 });

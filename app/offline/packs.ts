@@ -30,7 +30,7 @@ async function hashOf(bytes: Uint8Array<ArrayBuffer>): Promise<string> {
  * The pack of words on this device: fetched once, checked against its hashes, kept in the browser's cache, usable
  * without a network.
  */
-export class PackShelf {
+export class ModelPackStore {
   private now: PackState = { state: 'looking' };
   private described: Pack | null = null;
   private isOld = false;
@@ -56,7 +56,7 @@ export class PackShelf {
   };
 
   /** Finds out what is offered and whether it is here; without a network it knows what it knew before. */
-  async look(): Promise<void> {
+  async refresh(): Promise<void> {
     if (typeof caches === 'undefined') return this.set({ state: 'unknown' });
     const cache = await caches.open(PACK_CACHE).catch(() => null);
     if (!cache) return this.set({ state: 'unknown' });

@@ -2,7 +2,7 @@ import type { CaptureReceipt } from '@immeld/core/contract/captures';
 import type { ProblemDetails } from '@immeld/core/contract/problem';
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
-import { fetchAsSomebody } from '../api/guest';
+import { fetchWithSession } from '../api/fetchWithSession';
 import type { Capture, CaptureStore } from './captureStore';
 
 /** The server will not take it, however often it is sent. */
@@ -65,7 +65,7 @@ function asking(fetcher: typeof fetch): Ask {
   return async (address, init = {}, accepted = []) => {
     let response: Response;
     try {
-      response = await fetchAsSomebody(fetcher, address, init);
+      response = await fetchWithSession(fetcher, address, init);
     } catch {
       throw new Interruption('The server cannot be reached.');
     }

@@ -1,6 +1,6 @@
 import type { NewTodo, Todo, TodoChange, TodoPlaces } from '@immeld/core/contract/todos';
 import { ApiProblem, UNREACHABLE, call } from '../api/call';
-import { LocalBox } from './localBox';
+import { LocalStorageMap } from './localStorageMap';
 
 /** What was done to a to-do while the server did not answer. */
 type ToSend = {
@@ -9,7 +9,7 @@ type ToSend = {
   change?: TodoChange;
   position?: number;
 };
-const box = new LocalBox<ToSend>('immeld-todo ');
+const box = new LocalStorageMap<ToSend>('immeld-todo ');
 
 /** What is kept here for a to-do, one change over the other; false where this browser keeps nothing. */
 function keep(id: string, part: ToSend): boolean {

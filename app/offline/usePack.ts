@@ -2,7 +2,7 @@ import type { ListedName } from '@immeld/core/speech/names/nameCandidates';
 import { useEffect } from 'react';
 import { useSharedSettings } from '../api/queries';
 import type { LiveText } from '../capture/liveText';
-import { keep, kept } from '../settings/kept';
+import { writeStored, readStored } from '../settings/stored';
 import { settings } from '../settings/settings';
 import { useCaptureNow, useDevice, usePackState } from './deviceContext';
 
@@ -25,8 +25,8 @@ export function usePackForRecording(): void {
   const isIdle = useCaptureNow(({ stage }) => stage === 'idle');
   const names = useSharedSettings().data?.names;
   useEffect(() => {
-    if (names) keep(NAMES, names);
-    live.expectNames(names ?? kept<ListedName[]>(NAMES) ?? []);
+    if (names) writeStored(NAMES, names);
+    live.expectNames(names ?? readStored<ListedName[]>(NAMES) ?? []);
   }, [names, live]);
   useEffect(() => {
     const { pack } = packs;

@@ -1,7 +1,7 @@
 import { type ReactNode, useCallback, useEffect } from 'react';
 import { View } from 'react-native';
 import { useDropzone } from 'react-dropzone';
-import { leftOutSentence, sortFiles } from '../capture/bringIn';
+import { skippedFilesMessage, sortFiles } from '../capture/importFiles';
 import { useOutbox } from '../offline/deviceContext';
 import { useColours } from './theme';
 import { Type } from './type';
@@ -17,7 +17,7 @@ export function DropTarget({ children }: { children: ReactNode }) {
   const take = useCallback(
     (files: readonly File[]) => {
       const { sounds, others } = sortFiles(files);
-      const leftOut = leftOutSentence(others);
+      const leftOut = skippedFilesMessage(others);
       const brought = sounds.length === 1 ? 'one file' : `${sounds.length} files`;
       if (leftOut) show(leftOut);
       else if (sounds.length) show(`Importing ${brought}. See the tray for progress.`);

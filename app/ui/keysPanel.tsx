@@ -37,7 +37,7 @@ const KEYS: { title: string; keys: [keys: string, what: string][] }[] = [
       ['↑ ↓', 'Previous or next card'],
       ['Enter', 'File as suggested'],
       ['Space', 'Select'],
-      ['T', 'Suggest another title'],
+      ['T', 'Another title'],
       ['Delete', 'Move to the bin'],
     ],
   },

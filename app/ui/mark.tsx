@@ -3,7 +3,7 @@ import type { MarkKind } from '@immeld/core/contract/slips';
 import { useEffect, useMemo } from 'react';
 import Svg, { Circle, Path, Rect } from 'react-native-svg';
 import { useSharedSettings } from '../api/queries';
-import { keep, kept } from '../settings/kept';
+import { writeStored, readStored } from '../settings/stored';
 import { useColours } from './theme';
 
 /** Marks are made without a network, too. */
@@ -24,10 +24,10 @@ type MarkKinds = {
 export function useMarkKinds(): MarkKinds {
   const kinds = useSharedSettings().data?.markKinds;
   useEffect(() => {
-    if (kinds) keep(KEY, kinds);
+    if (kinds) writeStored(KEY, kinds);
   }, [kinds]);
   return useMemo(() => {
-    const all = kinds ?? kept<MarkKindSetting[]>(KEY) ?? USUAL_MARK_KINDS;
+    const all = kinds ?? readStored<MarkKindSetting[]>(KEY) ?? USUAL_MARK_KINDS;
     return {
       offered: all.filter((k) => !k.isHidden),
       of: (kind) => all.find((k) => k.id === kind) ?? unknownKind(kind),

@@ -17,7 +17,7 @@ import { useListening } from './useListening';
 export const SOUND_TYPES = 'audio/*,video/*,.m4a,.mp3,.wav,.ogg,.opus,.flac,.webm,.mp4,.mov,.amr,.aac,.aiff,.wma,.3gp';
 
 /** Opens the file picker and sends what is chosen. */
-export function useBringIn(details: Record<string, string> = {}): () => void {
+export function useImport(details: Record<string, string> = {}): () => void {
   const { send } = useOutbox();
   const input = useRef<HTMLInputElement | null>(null);
   return () => {
@@ -62,7 +62,7 @@ export function SpeakBar({ isNarrow = false }: { isNarrow?: boolean }) {
   const isStarting = useCaptureNow(({ stage }) => stage === 'starting');
   const problem = useCaptureNow((now) => now.problem);
   const speak = useSpeak();
-  const bringIn = useBringIn();
+  const bringIn = useImport();
   usePackForRecording();
   if (isOn) return <LiveBar isNarrow={isNarrow} />;
   return (

@@ -2,7 +2,7 @@
  * The loudness of a sound over time for the strip: a fixed number of values whatever the length, in one pass.
  * While sound comes in, neighbouring bins are joined two by two whenever there are too many.
  */
-const MOST_BINS = 2400;
+const MAX_BINS = 2400;
 const FIRST_BIN_SAMPLES = 800;
 
 export class PeakMeter {
@@ -36,8 +36,8 @@ export class PeakMeter {
     this.bins.push(this.peak);
     this.peak = 0;
     this.filled = 0;
-    if (this.bins.length < MOST_BINS) return;
-    this.bins = Array.from({ length: MOST_BINS / 2 }, (_, i) => Math.max(this.bins[2 * i]!, this.bins[2 * i + 1]!));
+    if (this.bins.length < MAX_BINS) return;
+    this.bins = Array.from({ length: MAX_BINS / 2 }, (_, i) => Math.max(this.bins[2 * i]!, this.bins[2 * i + 1]!));
     this.binSamples *= 2;
   }
 }

@@ -1,6 +1,6 @@
 import * as yup from './yup';
 
-export const SHORTEST_PASSWORD = 10;
+export const MIN_PASSWORD_LENGTH = 10;
 
 const email = () =>
   yup
@@ -23,7 +23,7 @@ export type Account = yup.InferType<typeof accountSchema>;
 const newPassword = () =>
   yup
     .string()
-    .min(SHORTEST_PASSWORD, 'The password needs at least 10 characters. A few unrelated words work well.')
+    .min(MIN_PASSWORD_LENGTH, 'The password needs at least 10 characters. A few unrelated words work well.')
     .max(200, 'A password may have at most 200 characters.')
     .required('Enter a password.');
 

@@ -2,12 +2,12 @@ import * as yup from './yup';
 import { byId, endpoint, none } from './endpoint';
 import { exportSchema } from './exportEndpoints';
 
-export const SHORTEST_PASSPHRASE = 8;
+export const MIN_PASSPHRASE_LENGTH = 8;
 
 const passphrase = () => yup.string().max(1000, 'A passphrase may have at most 1,000 characters.').nullable();
 
 /** An archive that is being brought back into the account. */
-export const bringingBackSchema = yup.object({
+export const restoreJobSchema = yup.object({
   id: yup.string().uuid().required(),
   state: yup.string().oneOf(['working', 'done', 'failed']).required(),
   percent: yup.number().min(0).max(100).required(),
@@ -26,10 +26,10 @@ export const bringingBackSchema = yup.object({
     .defined()
     .nullable(),
 });
-export type BringingBack = yup.InferType<typeof bringingBackSchema>;
+export type RestoreJob = yup.InferType<typeof restoreJobSchema>;
 
 /** Archives that the server writes by itself, if whoever runs it has said so. */
-export const keptArchivesSchema = yup.object({
+export const scheduledBackupsSchema = yup.object({
   isOn: yup.boolean().required(),
   everyHours: yup.number().required(),
   keep: yup.number().integer().required(),
@@ -37,7 +37,7 @@ export const keptArchivesSchema = yup.object({
   lastAt: yup.string().defined().nullable(),
   problem: yup.string().defined().nullable(),
 });
-export type KeptArchives = yup.InferType<typeof keptArchivesSchema>;
+export type ScheduledBackupState = yup.InferType<typeof scheduledBackupsSchema>;
 
 export const ARCHIVE_ENDPOINTS = {
   makeArchive: endpoint({
@@ -52,8 +52,8 @@ export const ARCHIVE_ENDPOINTS = {
         passphrase: passphrase()
           .test(
             'long enough',
-            `The passphrase needs at least ${SHORTEST_PASSPHRASE} characters.`,
-            (v) => v === null || v === undefined || v.length >= SHORTEST_PASSPHRASE,
+            `The passphrase needs at least ${MIN_PASSPHRASE_LENGTH} characters.`,
+            (v) => v === null || v === undefined || v.length >= MIN_PASSPHRASE_LENGTH,
           )
           .defined(),
       })
@@ -67,7 +67,7 @@ export const ARCHIVE_ENDPOINTS = {
     params: none,
     query: none,
     body: null,
-    response: keptArchivesSchema,
+    response: scheduledBackupsSchema,
   }),
   bringArchiveBack: endpoint({
     method: 'post',
@@ -76,7 +76,7 @@ export const ARCHIVE_ENDPOINTS = {
     params: byId,
     query: none,
     body: yup.object({ passphrase: passphrase().defined() }).noUnknown(),
-    response: bringingBackSchema,
+    response: restoreJobSchema,
   }),
   getBringingBack: endpoint({
     method: 'get',
@@ -85,6 +85,6 @@ export const ARCHIVE_ENDPOINTS = {
     params: byId,
     query: none,
     body: null,
-    response: bringingBackSchema,
+    response: restoreJobSchema,
   }),
 };

@@ -105,7 +105,7 @@ export const CORRECTION_ENDPOINTS = {
     body: null,
     response: versionTextSchema,
   }),
-  takeVersion: endpoint({
+  restoreVersion: endpoint({
     method: 'post',
     path: '/recordings/:id/versions/:versionId/take',
     summary: 'Restore a version of the text; the current text is saved as a version',

@@ -2,8 +2,8 @@ import * as yup from './yup';
 import { passageSchema, wordSchema } from './recordings';
 
 const milliseconds = () => yup.number().integer().min(0).required();
-const LONGEST_TEXT = 200_000;
-const MOST_WORDS = 50_000;
+const MAX_TEXT = 200_000;
+const MAX_WORDS = 50_000;
 
 /** The revision that the person saw; another one means that it was changed elsewhere in the meantime. */
 const seenSchema = yup.object({
@@ -21,7 +21,7 @@ const writtenSchema = yup.object({
     .array()
     .of(wordSchema.required())
     .required()
-    .max(MOST_WORDS, 'A passage may have at most 50,000 words.')
+    .max(MAX_WORDS, 'A passage may have at most 50,000 words.')
     .test('in-order', 'The words must be in the order of their times.', (words) =>
       words.every((w, i) => w.startMs <= w.endMs && (i === 0 || words[i - 1]!.startMs <= w.startMs)),
     ),
@@ -39,7 +39,7 @@ export type Rewriting = yup.InferType<typeof rewritingSchema>;
 export const correctionSchema = seenSchema
   .omit(['id'])
   .shape({
-    text: yup.string().defined().max(LONGEST_TEXT, 'A passage may have at most 200,000 characters.'),
+    text: yup.string().defined().max(MAX_TEXT, 'A passage may have at most 200,000 characters.'),
   })
   .noUnknown();
 export type Correction = yup.InferType<typeof correctionSchema>;

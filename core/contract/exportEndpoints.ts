@@ -1,9 +1,9 @@
 import * as yup from './yup';
 import { cleaningSchema } from './cleaning';
 import { byId, endpoint, listOf, none } from './endpoint';
-import { EXPORT_FORMATS, SOUND_FORMATS, exportChoicesSchema, fileWish, namePattern } from './exports';
+import { EXPORT_FORMATS, SOUND_FORMATS, exportChoicesSchema, fileOptions, namePattern } from './exports';
 
-const MOST_ITEMS = 2000;
+const MAX_ITEMS = 2000;
 
 export const exportItemSchema = yup
   .object({
@@ -22,7 +22,7 @@ const soundWish = yup
     marksOnly: yup.boolean().default(false),
   })
   .noUnknown();
-export type SoundWish = yup.InferType<typeof soundWish>;
+export type SoundOptions = yup.InferType<typeof soundWish>;
 
 export const newExportSchema = yup
   .object({
@@ -30,9 +30,9 @@ export const newExportSchema = yup
       .array()
       .of(exportItemSchema.required())
       .min(1, 'Choose at least one recording or note.')
-      .max(MOST_ITEMS, 'You can export up to 2,000 items at once.')
+      .max(MAX_ITEMS, 'You can export up to 2,000 items at once.')
       .required(),
-    files: yup.array().of(fileWish.required()).max(EXPORT_FORMATS.length).required(),
+    files: yup.array().of(fileOptions.required()).max(EXPORT_FORMATS.length).required(),
     sound: soundWish.nullable().default(null),
     pattern: namePattern().required(),
   })

@@ -105,7 +105,7 @@ export const namePattern = () =>
         !value || [...value.matchAll(/\{([^{}]*)\}/g)].every(([, part]) => NAME_PARTS.includes(part as NamePart)),
     );
 
-export const fileWish = yup
+export const fileOptions = yup
   .object({ format: yup.string().oneOf(EXPORT_FORMATS).required(), choices: exportChoicesSchema.required() })
   .noUnknown();
 
@@ -114,7 +114,7 @@ export const exportSettingsSchema = yup
   .object({
     formats: yup.array().of(yup.string().oneOf(EXPORT_FORMATS).required()).max(EXPORT_FORMATS.length).required(),
     /** The choices of each format that was changed. */
-    choices: yup.array().of(fileWish.required()).max(EXPORT_FORMATS.length).required(),
+    choices: yup.array().of(fileOptions.required()).max(EXPORT_FORMATS.length).required(),
     pattern: namePattern().required(),
   })
   .noUnknown();

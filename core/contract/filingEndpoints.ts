@@ -3,7 +3,7 @@ import * as yup from './yup';
 import { byId, endpoint, listOf, none } from './endpoint';
 import {
   batchSchema,
-  deedSchema,
+  changeEntrySchema,
   doneSchema,
   folderChangeSchema,
   folderSchema,
@@ -108,7 +108,7 @@ export const FILING_ENDPOINTS = {
     params: none,
     query: none,
     body: null,
-    response: yup.object({ items: listOf(deedSchema.required()) }),
+    response: yup.object({ items: listOf(changeEntrySchema.required()) }),
   }),
   undoDeed: endpoint({
     method: 'post',

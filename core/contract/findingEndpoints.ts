@@ -7,9 +7,8 @@ import { noteSchema, quickWordsSchema } from './notes';
 const DAY = 'Write the day like this: 2026-05-12.';
 const byDay = yup.object({ date: dateText(DAY).required() });
 /** Longer is cut, not refused: what is pasted into the find bar by mistake is not worth an error. */
-const LONGEST_QUERY = 5000;
-const typed = () =>
-  yup.string().max(LONGEST_QUERY, 'The search may have at most 5,000 characters.').defined().default('');
+const MAX_QUERY = 5000;
+const typed = () => yup.string().max(MAX_QUERY, 'The search may have at most 5,000 characters.').defined().default('');
 
 export const FINDING_ENDPOINTS = {
   find: endpoint({

@@ -12,11 +12,11 @@ type Shape =
   | { type: 'tree' };
 
 /** Where a schema names no limit. */
-const LONGEST_TEXT = 500;
-const LONGEST_LIST = 2000;
+const MAX_TEXT = 500;
+const MAX_LIST = 2000;
 /** Unknown fields are refused by the schema in a sentence; thousands of them are refused here. */
 const MORE_FIELDS = 50;
-const MOST_NODES = 200_000;
+const MAX_NODES = 200_000;
 const DEEPEST = 200;
 
 type Described = {
@@ -34,12 +34,12 @@ function shapeOf(described: Described): Shape {
   };
   switch (described.type) {
     case 'string':
-      return { type: 'text', most: most(LONGEST_TEXT) };
+      return { type: 'text', most: most(MAX_TEXT) };
     case 'number':
     case 'boolean':
       return { type: described.type };
     case 'array':
-      return { type: 'list', most: most(LONGEST_LIST), of: shapeOf(described.innerType ?? { type: 'mixed' }) };
+      return { type: 'list', most: most(MAX_LIST), of: shapeOf(described.innerType ?? { type: 'mixed' }) };
     case 'object': {
       const fields = Object.entries(described.fields ?? {}).map(([name, field]) => [name, shapeOf(field)] as const);
       return { type: 'object', fields: new Map(fields), mostFields: fields.length + MORE_FIELDS };
@@ -112,7 +112,7 @@ function treeProblem(root: unknown, path: string): string | null {
   let count = 0;
   while (waiting.length) {
     const { value, depth } = waiting.pop()!;
-    if (++count > MOST_NODES || depth > DEEPEST) return `${called(path)} is too large.`;
+    if (++count > MAX_NODES || depth > DEEPEST) return `${called(path)} is too large.`;
     if (typeof value === 'string' && value.includes('\u0000')) {
       return `${called(path)} contains a character that cannot be stored.`;
     }

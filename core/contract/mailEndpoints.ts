@@ -2,8 +2,8 @@ import * as yup from './yup';
 import { byId, endpoint, listOf, none } from './endpoint';
 
 /** What most mail servers still take, with room for how attachments are written (a third more). */
-export const LARGEST_MAIL_BYTES = 18 * 1024 * 1024;
-const MOST_PEOPLE = 20;
+export const MAX_MAIL_BYTES = 18 * 1024 * 1024;
+const MAX_PEOPLE = 20;
 
 const address = () =>
   yup
@@ -30,7 +30,7 @@ export const newMailSchema = yup
       .array()
       .of(address())
       .min(1, 'Enter at least one email address.')
-      .max(MOST_PEOPLE, 'You can send to up to 20 people at once.')
+      .max(MAX_PEOPLE, 'You can send to up to 20 people at once.')
       .required(),
     subject: yup
       .string()

@@ -11,7 +11,7 @@ export type NoteNode = {
 };
 export type NoteBody = NoteNode & { type: 'doc' };
 
-const MOST_CHARACTERS = 2_000_000;
+const MAX_CHARACTERS = 2_000_000;
 const DEEPEST = 60;
 
 function isNode(value: unknown, depth = 0): value is NoteNode {
@@ -31,7 +31,7 @@ export const noteBody = () =>
     .test(
       'size',
       'A note may have at most two million characters.',
-      (value) => !value || JSON.stringify(value).length <= MOST_CHARACTERS,
+      (value) => !value || JSON.stringify(value).length <= MAX_CHARACTERS,
     );
 
 const noteTitle = () => yup.string().trim().max(200, 'A title may have at most 200 characters.');

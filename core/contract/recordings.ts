@@ -11,10 +11,10 @@ export const PARTS_FROM_MS = 4 * 60_000;
 export const RECORDING_STATES = ['waiting', 'recognising', 'ready', 'failed', 'cancelled'] as const;
 export type RecordingState = (typeof RECORDING_STATES)[number];
 
-export const LONGEST_TITLE = 200;
+export const MAX_TITLE_LENGTH = 200;
 const id = () => yup.string().uuid().required();
 const milliseconds = () => yup.number().integer().min(0).required();
-const title = () => yup.string().trim().max(LONGEST_TITLE, 'A title may have at most 200 characters.');
+const title = () => yup.string().trim().max(MAX_TITLE_LENGTH, 'A title may have at most 200 characters.');
 export const tagName = () =>
   yup.string().trim().min(1, 'Enter a tag.').max(60, 'A tag may have at most 60 characters.').required();
 

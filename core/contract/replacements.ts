@@ -1,15 +1,15 @@
 import * as yup from './yup';
 
-const LONGEST_SEARCH = 200;
+const MAX_SEARCH = 200;
 
 const wantedShape = {
   find: yup
     .string()
     .trim()
     .required('Enter the words to replace.')
-    .max(LONGEST_SEARCH, 'The words to find may have at most 200 characters.')
+    .max(MAX_SEARCH, 'The words to find may have at most 200 characters.')
     .matches(/[\p{L}\p{N}]/u, 'The words to find must contain letters or digits.'),
-  by: yup.string().trim().defined().max(LONGEST_SEARCH, 'The replacement may have at most 200 characters.'),
+  by: yup.string().trim().defined().max(MAX_SEARCH, 'The replacement may have at most 200 characters.'),
   matchesCase: yup.boolean().required(),
 };
 

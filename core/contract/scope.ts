@@ -2,7 +2,7 @@ import * as yup from './yup';
 import { dateText } from './endpoint';
 
 /** A write-up is made of at most so many recordings. */
-export const MOST_RECORDINGS_TOGETHER = 300;
+export const MAX_RECORDINGS_TOGETHER = 300;
 
 const DAY = 'Write the day like this: 2026-03-09.';
 
@@ -13,7 +13,7 @@ export const scopeSchema = yup
     recordingIds: yup
       .array()
       .of(yup.string().uuid().required())
-      .max(MOST_RECORDINGS_TOGETHER, `A write-up can cover up to ${MOST_RECORDINGS_TOGETHER} recordings.`)
+      .max(MAX_RECORDINGS_TOGETHER, `A write-up can cover up to ${MAX_RECORDINGS_TOGETHER} recordings.`)
       .default(undefined),
     /** With the folders inside it. */
     folderId: yup.string().uuid(),

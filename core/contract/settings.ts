@@ -1,11 +1,11 @@
 import * as yup from './yup';
 import { USUAL_EXPORTS, exportSettingsSchema } from './exports';
 import { DICTATION_COMMANDS } from './dictationCommands';
-import { FIGURE_KINDS } from './figureKinds';
+import { NUMERAL_KINDS } from './numeralKinds';
 import { USUAL_MARK_KINDS, markKindsSchema } from './markKinds';
 import { paragraphKind, paragraphPause } from './paragraphs';
 
-const figures = () => yup.array().of(yup.string().oneOf(FIGURE_KINDS).required());
+const figures = () => yup.array().of(yup.string().oneOf(NUMERAL_KINDS).required());
 
 const commands = () => yup.array().of(yup.string().oneOf(DICTATION_COMMANDS).required());
 
@@ -121,7 +121,7 @@ export const USUAL_SETTINGS: SharedSettings = {
   asideClosing: 'back to it',
   takesPlace: false,
   names: [],
-  figures: [...FIGURE_KINDS],
+  figures: [...NUMERAL_KINDS],
   hidesFillers: false,
   paragraphKind: 'usual',
   paragraphPauseMs: 2000,

@@ -2,7 +2,7 @@ import * as yup from './yup';
 import { exportItemSchema } from './exportEndpoints';
 import { byId, dateText, endpoint, listOf, none } from './endpoint';
 
-export const SHORTEST_LINK_PASSWORD = 6;
+export const MIN_LINK_PASSWORD_LENGTH = 6;
 const mostOpenings = () =>
   yup
     .number()
@@ -49,7 +49,7 @@ export const newShareLinkSchema = yup
     isListed: yup.boolean().default(false),
     password: yup
       .string()
-      .min(SHORTEST_LINK_PASSWORD, `The password needs at least ${SHORTEST_LINK_PASSWORD} characters.`)
+      .min(MIN_LINK_PASSWORD_LENGTH, `The password needs at least ${MIN_LINK_PASSWORD_LENGTH} characters.`)
       .max(200, 'A password may have at most 200 characters.')
       .nullable()
       .default(null),

@@ -125,14 +125,14 @@ export const doneSchema = yup.object({
 });
 export type Done = yup.InferType<typeof doneSchema>;
 
-export const deedSchema = yup.object({
+export const changeEntrySchema = yup.object({
   id: yup.string().uuid().required(),
   text: yup.string().required(),
   /** An instant in ISO 8601. */
   doneAt: yup.string().required(),
   isUndone: yup.boolean().required(),
 });
-export type Deed = yup.InferType<typeof deedSchema>;
+export type ChangeEntry = yup.InferType<typeof changeEntrySchema>;
 
 export const undoneSchema = yup.object({
   /** How much went back, and how much had been changed since and stays. */

@@ -300,7 +300,7 @@ export const TEMPLATE_ENDPOINTS = {
     body: null,
     response: doneSchema,
   }),
-  keepSheet: endpoint({
+  saveWriteUpAsNote: endpoint({
     method: 'post',
     path: '/sheets/:id/note',
     summary:

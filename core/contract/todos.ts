@@ -79,7 +79,7 @@ export const newTodoSchema = yup
 export type NewTodo = yup.InferType<typeof newTodoSchema>;
 
 /** A move sets as few apart as it takes. */
-const MOST_PLACES = 2000;
+const MAX_PLACES = 2000;
 
 const placesSchema = yup
   .object({
@@ -87,7 +87,7 @@ const placesSchema = yup
       .array()
       .of(yup.object({ id: yup.string().uuid().required(), position: yup.number().required() }).noUnknown())
       .min(1, 'Say which to-do to move.')
-      .max(MOST_PLACES, `At most ${MOST_PLACES} to-dos at once.`)
+      .max(MAX_PLACES, `At most ${MAX_PLACES} to-dos at once.`)
       .required(),
   })
   .noUnknown();

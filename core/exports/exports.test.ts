@@ -3,11 +3,11 @@ import { type ExportChoices, PLAIN_CHOICES, USUAL_CHOICES } from '../contract/ex
 import { USUAL_MARK_KINDS } from '../contract/markKinds';
 import type { Todo } from '../contract/todos';
 import { fileNameBy, uniqueNames } from './fileNames';
-import { noteSheet } from './noteSheet';
-import { type RecordingToExport, recordingSheet } from './recordingSheet';
-import { sheetHtml } from './sheetHtml';
-import { sheetMarkdown } from './sheetMarkdown';
-import { sheetText } from './sheetText';
+import { noteAsDocument } from './noteAsDocument';
+import { type RecordingToExport, recordingDocument } from './recordingDocument';
+import { documentHtml } from './documentHtml';
+import { documentMarkdown } from './documentMarkdown';
+import { documentText } from './documentText';
 import { todosCsv } from './todosCsv';
 import { transcriptText } from './transcriptText';
 
@@ -50,7 +50,7 @@ const rules = (choices: Partial<ExportChoices>) => ({
   ...{ reading: { figures: ['numbers'] as never, hidesFillers: choices.fillers === false } },
   ...{ kinds: USUAL_MARK_KINDS, soundName: 'walk.m4a' },
 });
-const text = (choices: Partial<ExportChoices>) => sheetText(recordingSheet(RECORDING, rules(choices)));
+const text = (choices: Partial<ExportChoices>) => documentText(recordingDocument(RECORDING, rules(choices)));
 
 describe('plain text', () => {
   it('is only the words as long as nothing else is selected', () => {
@@ -96,7 +96,7 @@ describe('what nobody has accepted', () => {
       },
     ],
   } as unknown as RecordingToExport;
-  const taken = (choices: Partial<ExportChoices>) => sheetText(recordingSheet(proposed, rules(choices)));
+  const taken = (choices: Partial<ExportChoices>) => documentText(recordingDocument(proposed, rules(choices)));
 
   it('does not leave the house', () => {
     const said = taken({ writeUps: true, todos: true });
@@ -113,8 +113,8 @@ describe('what nobody has accepted', () => {
   });
 
   it('a person is named for others, not “me”', () => {
-    const sheet = recordingSheet(proposed, { ...rules({ todos: true }), owner: 'Tamsin' });
-    expect(sheetText(sheet)).toContain('[ ] Order stakes (Tamsin)');
+    const sheet = recordingDocument(proposed, { ...rules({ todos: true }), owner: 'Tamsin' });
+    expect(documentText(sheet)).toContain('[ ] Order stakes (Tamsin)');
   });
 });
 
@@ -122,7 +122,7 @@ describe('HTML and Markdown', () => {
   const choices = { ...USUAL_CHOICES.html, speakers: true };
   it('mark words in the colour of their mark, and let nothing in', () => {
     const evil = { ...RECORDING, title: '<script>alert(1)</script>' } as RecordingToExport;
-    const html = sheetHtml(recordingSheet(evil, rules(choices)));
+    const html = documentHtml(recordingDocument(evil, rules(choices)));
     expect(html).not.toContain('<script>');
     expect(html).toMatch(/<mark class="rowan">roots need sand\.<\/mark>/);
     expect(html).toContain('<input type="checkbox" disabled checked aria-label="done"> Send plan');
@@ -130,10 +130,12 @@ describe('HTML and Markdown', () => {
 
   it('keep signs of Markdown as they were said', () => {
     const said = { ...RECORDING, passages: [passage('Use *two* #tags and [this] 1. not', null)], slips: [] };
-    const markdown = sheetMarkdown(recordingSheet(said as unknown as RecordingToExport, rules({})));
+    const markdown = documentMarkdown(recordingDocument(said as unknown as RecordingToExport, rules({})));
     expect(markdown).toContain('Use \\*two\\* \\#tags and \\[this\\] 1. not');
     const list = { ...RECORDING, passages: [passage('1. is not a list', null)], slips: [] };
-    expect(sheetMarkdown(recordingSheet(list as unknown as RecordingToExport, rules({})))).toBe('1\\. is not a list\n');
+    expect(documentMarkdown(recordingDocument(list as unknown as RecordingToExport, rules({})))).toBe(
+      '1\\. is not a list\n',
+    );
   });
 });
 
@@ -156,16 +158,16 @@ describe('a note', () => {
     ]),
     type: 'doc' as const,
   };
-  const sheet = noteSheet(
+  const sheet = noteAsDocument(
     { title: 'Notes', body, facts: ['2026-03-09'] },
     { hasHeader: true, kinds: USUAL_MARK_KINDS },
   );
 
   it('keeps headings, check boxes, tables, links and pictures', () => {
-    expect(sheetMarkdown(sheet, new Map([[ID, 'pictures/1.png']]))).toBe(
+    expect(documentMarkdown(sheet, new Map([[ID, 'pictures/1.png']]))).toBe(
       '# Notes\n\n2026-03-09\n\n## Limes\n\n- [x] Order **ties**\n\n| Tree |  |\n|---|---|\n| Lime |  |\n\nSee 0:04\n\n![Plan](<pictures/1.png>)\n\nbad\n',
     );
-    expect(sheetHtml(sheet)).not.toContain('javascript:');
+    expect(documentHtml(sheet)).not.toContain('javascript:');
   });
 });
 

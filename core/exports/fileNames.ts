@@ -2,7 +2,7 @@ import type { NamePart } from '../contract/exports';
 
 /** Characters that a file name may not have on one of the usual systems, and what would hide it. */
 const FORBIDDEN = /[\\/:*?"<>|\p{Cc}]+/gu;
-const LONGEST_BYTES = 180;
+const MAX_BYTES = 180;
 
 /** A name by the pattern, without ending; never empty, never too long for a file system, never reserved. */
 export function fileNameBy(pattern: string, parts: Record<NamePart, string>): string {
@@ -11,7 +11,7 @@ export function fileNameBy(pattern: string, parts: Record<NamePart, string>): st
     .replace(FORBIDDEN, ' ')
     .replace(/\s+/g, ' ')
     .replace(/^[\s.]+|(?<![\s.])[\s.]+$/g, '');
-  while (new TextEncoder().encode(name).length > LONGEST_BYTES) name = [...name].slice(0, -1).join('');
+  while (new TextEncoder().encode(name).length > MAX_BYTES) name = [...name].slice(0, -1).join('');
   name = name.trim();
   // Names that Windows keeps for devices.
   if (/^(?:con|prn|aux|nul|com\d|lpt\d)$/i.test(name)) name = `${name}_`;

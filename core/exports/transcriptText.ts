@@ -4,7 +4,7 @@ import { FORMAT_TYPES, type Format } from '../formats/formats';
 import { clockTime } from '../formats/times';
 import type { Passage } from '../transcript/manuscript';
 import { passagesToRead } from '../transcript/reading';
-import { type ExportRules, SLIP_LABELS, consentLines, isIn, marksOf } from './recordingSheet';
+import { type ExportRules, SLIP_LABELS, consentLines, isWithin, marksOf } from './recordingDocument';
 
 /** A recording as subtitles, as a table with times, or as data; what is chosen is left out before it is written. */
 export function transcriptText(
@@ -16,7 +16,7 @@ export function transcriptText(
   if (choices.marksOnly) {
     const marks = marksOf(recording);
     passages = passages
-      .map((p) => ({ ...p, words: p.words.filter((w) => marks.some((m) => isIn(w, m))) }))
+      .map((p) => ({ ...p, words: p.words.filter((w) => marks.some((m) => isWithin(w, m))) }))
       .filter((p) => p.words.length > 0)
       .map((p) => ({ ...p, startMs: p.words[0]!.startMs, endMs: p.words.at(-1)!.endMs }));
   }

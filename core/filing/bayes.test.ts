@@ -1,9 +1,9 @@
-import { type Example, likeliest } from './bayes';
+import { type Example, mostProbableClass } from './bayes';
 import { featuresOf } from './features';
 
 const example = (label: string, ...features: string[]): Example => ({ label, features: new Set(features) });
 
-describe('the likeliest label', () => {
+describe('the mostProbableClass label', () => {
   /*
    * Documents of the worked example 13.1 in Manning, Raghavan and Schütze 2008, Introduction to Information Retrieval. Ours
    * counts each word of a document once, so what is checked is the clear case and not the book's numbers.
@@ -16,18 +16,18 @@ describe('the likeliest label', () => {
   ];
 
   it('follows the words that tell', () => {
-    expect(likeliest(new Set(['chinese', 'shanghai']), china)[0]!.label).toBe('China');
-    expect(likeliest(new Set(['tokyo', 'japan']), china)[0]!.label).toBe('other');
+    expect(mostProbableClass(new Set(['chinese', 'shanghai']), china)[0]!.label).toBe('China');
+    expect(mostProbableClass(new Set(['tokyo', 'japan']), china)[0]!.label).toBe('other');
   });
 
   it('is the most frequent one where no word is known', () => {
-    expect(likeliest(new Set(['lime']), china)[0]!.label).toBe('China');
+    expect(mostProbableClass(new Set(['lime']), china)[0]!.label).toBe('China');
   });
 
   it('is not drawn to one long example in which every word stands', () => {
     const everything = Array.from({ length: 400 }, (_, i) => `word ${i}`);
     const examples = [example('lecture', ...everything, 'lock', 'pit'), example('walk', 'lock', 'pit', 'crane')];
-    expect(likeliest(new Set(['lock', 'pit']), examples)[0]!.label).toBe('walk');
+    expect(mostProbableClass(new Set(['lock', 'pit']), examples)[0]!.label).toBe('walk');
   });
 
   it('is not drawn to a label of few words either', () => {
@@ -36,8 +36,8 @@ describe('the likeliest label', () => {
     );
     const few = [...shelf, example('yes', 'tooth', 'drill')];
     // Once heard under "no", never under "yes": nothing speaks for "yes".
-    expect(likeliest(new Set(['3 7', '5 9', '8 1']), few)[0]!.label).toBe('no');
-    expect(likeliest(new Set(['tooth', 'drill', '3 7']), few)[0]!.label).toBe('yes');
+    expect(mostProbableClass(new Set(['3 7', '5 9', '8 1']), few)[0]!.label).toBe('no');
+    expect(mostProbableClass(new Set(['tooth', 'drill', '3 7']), few)[0]!.label).toBe('yes');
   });
 
   it('tells nothing from a circumstance that all have, and something from one that few have', () => {
@@ -45,21 +45,22 @@ describe('the likeliest label', () => {
       example('lecture', '@source import', `a${i}`, `b${i}`, `c${i}`, `d${i}`),
     );
     const all = [...long, example('call', '@source import', 'hello'), example('call', '@source import', 'yes')];
-    expect(likeliest(new Set(['@source import']), all)[0]).toMatchObject({ label: 'lecture' });
-    expect(likeliest(new Set(['@source import']), all)[0]!.probability).toBeCloseTo(5 / 7, 1);
+    expect(mostProbableClass(new Set(['@source import']), all)[0]).toMatchObject({ label: 'lecture' });
+    expect(mostProbableClass(new Set(['@source import']), all)[0]!.probability).toBeCloseTo(5 / 7, 1);
     const evenings = Array.from({ length: 8 }, () => example('diary', '@hours 7', 'garden'));
     const mornings = Array.from({ length: 8 }, () => example('walk', '@hours 2', 'garden'));
-    expect(likeliest(new Set(['@hours 7', 'garden']), [...mornings, ...evenings])[0]!.label).toBe('diary');
+    expect(mostProbableClass(new Set(['@hours 7', 'garden']), [...mornings, ...evenings])[0]!.label).toBe('diary');
   });
 
   it('has probabilities that add up to one, and counts heavier examples more', () => {
-    const all = likeliest(new Set(['chinese']), china);
+    const all = mostProbableClass(new Set(['chinese']), china);
     expect(all.reduce((sum, l) => sum + l.probability, 0)).toBeCloseTo(1, 9);
     const heavy = [...china, { ...example('other', 'chinese'), weight: 20 }];
-    expect(likeliest(new Set(['chinese']), heavy)[0]!.label).toBe('other');
+    expect(mostProbableClass(new Set(['chinese']), heavy)[0]!.label).toBe('other');
   });
 
-  it('is none where there is nothing to learn from', () => expect(likeliest(new Set(['lime']), [])).toEqual([]));
+  it('is none where there is nothing to learn from', () =>
+    expect(mostProbableClass(new Set(['lime']), [])).toEqual([]));
 });
 
 describe('the features of a recording', () => {

@@ -3,7 +3,7 @@ export type Example = { features: ReadonlySet<string>; label: string; weight?: n
 
 /** This share of all words counts as said under each label, and no more than so many. */
 const SMOOTHING_SHARE = 0.4;
-const MOST_SMOOTHING_WORDS = 300;
+const MAX_SMOOTHING_WORDS = 300;
 /** So many examples count as having each label's circumstances as often as all have them. */
 const CIRCUMSTANCE_SMOOTHING = 10;
 const LABEL_SMOOTHING = 0.1;
@@ -34,7 +34,7 @@ function count(into: Counted, features: ReadonlySet<string>, weight: number): vo
 }
 
 /**
- * Labels with their probability, likeliest first: a naive Bayes classifier in which each example has each of its features
+ * Labels with their probability, mostProbableClass first: a naive Bayes classifier in which each example has each of its features
  * once (Manning, Raghavan and Schütze 2008, Introduction to Information Retrieval, chapter 13). A word weighs by its share
  * among all words of a label (section 13.2), evened out with its share among all words of all labels (Dirichlet prior
  * smoothing, Zhai and Lafferty 2004, A study of smoothing methods for language models): neither a lecture in which nearly
@@ -42,7 +42,7 @@ function count(into: Counted, features: ReadonlySet<string>, weight: number): vo
  * examples that have it, so that it tells as little as it does where it is common to all. Probabilities are evened out,
  * since features are not independent of each other.
  */
-export function likeliest(
+export function mostProbableClass(
   features: ReadonlySet<string>,
   examples: readonly Example[],
 ): { label: string; probability: number }[] {
@@ -57,7 +57,7 @@ export function likeliest(
   const likelihood = (f: string, { counts, words, circumstanced }: Counted): number => {
     const [total, allTotal, smoothing] = f.startsWith(CIRCUMSTANCE)
       ? [circumstanced, all.circumstanced, CIRCUMSTANCE_SMOOTHING]
-      : [words, all.words, Math.min(MOST_SMOOTHING_WORDS, SMOOTHING_SHARE * all.words)];
+      : [words, all.words, Math.min(MAX_SMOOTHING_WORDS, SMOOTHING_SHARE * all.words)];
     return ((counts.get(f) ?? 0) + (smoothing * all.counts.get(f)!) / allTotal) / (total + smoothing);
   };
   const scores = [...labels].map(([label, counted]) => ({

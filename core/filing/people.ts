@@ -4,7 +4,7 @@ import { type Passage, passageText } from '../transcript/manuscript';
 /** Voices that nobody has named yet. */
 const UNNAMED = /^Speaker \d+$/;
 export const isUnnamed = (speaker: string): boolean => UNNAMED.test(speaker);
-const MOST_PEOPLE = 8;
+const MAX_PEOPLE = 8;
 
 /**
  * Who is in a recording, by full names: who speaks and has a name, who came to the appointment, and known people who
@@ -21,7 +21,7 @@ export function peopleIn(
     ...[...speakers, ...present].map((name) => fullName(name, known)),
     ...known.filter((p) => isSpokenOf(p, text)).map((p) => p.name),
   ];
-  return [...new Set(people)].slice(0, MOST_PEOPLE);
+  return [...new Set(people)].slice(0, MAX_PEOPLE);
 }
 
 const namesOf = ({ name, otherNames = [] }: Named): string[] => [name, ...otherNames];

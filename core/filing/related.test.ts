@@ -1,6 +1,6 @@
-import { type Relative, relatedTo } from './related';
+import { type RelatedCandidate, relatedTo } from './related';
 
-const item = (ref: string, text: string, more: Partial<Relative<string>> = {}): Relative<string> => ({
+const item = (ref: string, text: string, more: Partial<RelatedCandidate<string>> = {}): RelatedCandidate<string> => ({
   ...{ people: [], project: null, tags: [], appointment: null },
   ...{ text, ref },
   ...more,

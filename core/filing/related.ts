@@ -2,7 +2,7 @@ import { cosine, tfIdfVectors } from '../language/summary';
 import { isStopword, stem, wordsOf } from '../language/words';
 
 /** A recording or note, as far as it tells what belongs beside it. */
-export type Relative<R> = {
+export type RelatedCandidate<R> = {
   text: string;
   people: readonly string[];
   project: string | null;
@@ -14,7 +14,7 @@ export type Relative<R> = {
 const MOST = 5;
 const LEAST = 0.08;
 const WEIGHTS = { text: 1, people: 0.12, project: 0.06, tags: 0.05, appointment: 0.25 };
-const MOST_COMMON_WORDS = 2;
+const MAX_COMMON_WORDS = 2;
 
 const listed = (words: readonly string[]): string =>
   words.length > 1 ? `${words.slice(0, -1).join(', ')} and ${words.at(-1)}` : words[0]!;
@@ -24,8 +24,8 @@ const listed = (words: readonly string[]): string =>
  * words, more for people, project, tags and appointment in common.
  */
 export function relatedTo<R>(
-  own: Relative<R>,
-  others: readonly Relative<R>[],
+  own: RelatedCandidate<R>,
+  others: readonly RelatedCandidate<R>[],
 ): { ref: R; reason: string; score: number }[] {
   const all = [own, ...others];
   const forms = all.map((r) => wordsOf(r.text).filter((w) => !isStopword(w) && w.length > 2));
@@ -43,7 +43,7 @@ export function relatedTo<R>(
         .map(([s, weight]) => ({ s, weight: weight * (vector.get(s) ?? 0) }))
         .filter((c) => c.weight > 0.004)
         .sort((a, b) => b.weight - a.weight)
-        .slice(0, MOST_COMMON_WORDS)
+        .slice(0, MAX_COMMON_WORDS)
         .map(({ s }) => written.get(s)!);
       const score =
         WEIGHTS.text * cosine(vectors[0]!, vector) +

@@ -1,5 +1,5 @@
 import { withLongOnes, yearOfFilings } from './evaluation/yearOfFilings';
-import { filingFigures } from './evaluation/filingFigures';
+import { filingMetrics } from './evaluation/filingMetrics';
 import { type FiledExample, suggestFiling } from './suggestions';
 
 const SHELF = {
@@ -81,7 +81,7 @@ describe('where a recording belongs', () => {
 it('is right for a year of made-up filings far more often than the folder that is used most', () => {
   const year = withLongOnes(yearOfFilings(120, 7), 7);
   const filed = year.map((m) => ({ ...m, folderId: m.folder, project: null, place: null }));
-  const { folderFirst, mostFrequentFirst, tagRecall } = filingFigures(filed, 30);
+  const { folderFirst, mostFrequentFirst, tagRecall } = filingMetrics(filed, 30);
   expect(folderFirst).toBeGreaterThan(0.85);
   expect(folderFirst).toBeGreaterThan(2 * mostFrequentFirst);
   expect(tagRecall).toBeGreaterThan(0.8);

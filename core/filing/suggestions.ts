@@ -1,5 +1,5 @@
 import { isStopword, stem, topicStems, wordsOf } from '../language/words';
-import { type Example, likeliest } from './bayes';
+import { type Example, mostProbableClass } from './bayes';
 import { type Filed, featuresOf, withoutHabit } from './features';
 
 /** A recording that is filed already, as an example to learn from. */
@@ -19,7 +19,7 @@ export type FilingSuggestion = {
   project: string | null;
 };
 
-const MOST_TAGS = 3;
+const MAX_TAGS = 3;
 /** Given fewer times, a tag that is not named has to be as good as certain. */
 const LEARNT_FROM = 2;
 const SURE = 0.95;
@@ -28,7 +28,7 @@ const HABIT_FROM = 5;
 const TAG_FROM = 0.6;
 /** A name that was said counts like so many recordings filed there. */
 const NAME_WEIGHT = 3;
-/** Below this the likeliest folder is not offered. */
+/** Below this the mostProbableClass folder is not offered. */
 const FOLDER_FROM = 0.35;
 
 /**
@@ -59,7 +59,7 @@ export function suggestFiling(memo: Filed, filed: readonly FiledExample[], shelf
   };
 }
 
-/** The likeliest of several, of which at most one holds; the words of their names are examples too. */
+/** The mostProbableClass of several, of which at most one holds; the words of their names are examples too. */
 function labelled(own: ReadonlySet<string>, examples: readonly Example[], names: readonly ShelfName[]) {
   const named = names.map(({ id, name, otherNames = [] }): Example => {
     const features = new Set([name, ...otherNames].flatMap(topicStems));
@@ -68,7 +68,7 @@ function labelled(own: ReadonlySet<string>, examples: readonly Example[], names:
   const isNamed = named.some(({ features }) => [...features].some((f) => own.has(f)));
   if (examples.length === 0 && !isNamed) return [];
   const isThere = new Set(names.map((n) => n.id));
-  return likeliest(own, [...examples.filter((e) => isThere.has(e.label)), ...named]);
+  return mostProbableClass(own, [...examples.filter((e) => isThere.has(e.label)), ...named]);
 }
 
 /** Each tag holds or does not, whatever the others do. */
@@ -84,7 +84,7 @@ function tagsFor(
     const isSaid = words.length > 0 && words.every((w) => said.has(stem(w)));
     const having = examples.filter((e) => e.tags.includes(name)).length;
     if (having === 0) return isSaid ? [{ name, probability: TAG_FROM }] : [];
-    const [first] = likeliest(having < HABIT_FROM ? withoutHabit(own) : own, [
+    const [first] = mostProbableClass(having < HABIT_FROM ? withoutHabit(own) : own, [
       ...examples.map((e) => ({ features: e.features, label: e.tags.includes(name) ? 'yes' : 'no' })),
       ...(isSaid ? [{ features: new Set(words.map(stem)), label: 'yes', weight: NAME_WEIGHT }] : []),
     ]);
@@ -92,5 +92,5 @@ function tagsFor(
     const isSure = probability >= (having < LEARNT_FROM && !isSaid ? SURE : TAG_FROM);
     return isSure ? [{ name, probability }] : [];
   });
-  return found.sort((a, b) => b.probability - a.probability || a.name.localeCompare(b.name)).slice(0, MOST_TAGS);
+  return found.sort((a, b) => b.probability - a.probability || a.name.localeCompare(b.name)).slice(0, MAX_TAGS);
 }

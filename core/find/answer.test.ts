@@ -90,7 +90,8 @@ describe('where nothing answers', () => {
     ['no time is named', 'When is the delivery?', 'The delivery van is blue.'],
     ['no number is named', 'How many lamps are there?', 'There are lamps along the quay.'],
   ])('because %s, only what meets all of the question is quoted', (_, question, sentence) => {
-    const { quotes } = ask(question, [said(sentence), said('Something else altogether.')]);
+    const { quotes, nearest } = ask(question, [said(sentence), said('Something else altogether.')]);
+    expect([...quotes, ...nearest].map((q) => q.text)).toEqual([sentence]);
     for (const q of quotes) expect(q.coverage).toBeGreaterThanOrEqual(0.85);
   });
 

@@ -43,12 +43,12 @@ export type Answer<R> = {
 /*
  * Chosen on the half of the questions that is there to work with (`evaluation/questions.ts`).
  */
-const MOST_QUOTES = 3;
+const MAX_QUOTES = 3;
 /** A sentence answers when it meets this share of the question. */
 const ENOUGH = 0.5;
-const LEAST_SUM = 1.02;
+const MIN_SUM = 1.02;
 /** The same for kinds of questions in which nothing more can be looked for than the words. */
-const LEAST_SUM_OF_WORDS = 0.88;
+const MIN_SUM_OF_WORDS = 0.88;
 /** Where the time, number or reason that was asked for is missing, nearly all of the question has to be met. */
 const NEARLY_ALL = 0.85;
 /** Sentences less good than this share of the best one are left out. */
@@ -128,15 +128,15 @@ export function answerFrom<R>(question: Question, candidates: readonly Candidate
   quotes.sort((a, b) => b.score - a.score);
   const answering = quotes.filter((q) => isEnough(question, q) && isBySomebodyAsked(question, q));
   const best = answering[0]?.score ?? 0;
-  const chosen = answering.filter((q) => q.score >= best * CLOSE_TO_BEST).slice(0, MOST_QUOTES);
+  const chosen = answering.filter((q) => q.score >= best * CLOSE_TO_BEST).slice(0, MAX_QUOTES);
   return {
     quotes: chosen.map((q) => ({ ...q, lifted: liftedFrom(question, q) })),
-    nearest: chosen.length ? [] : quotes.filter((q) => q.coverage > 0.2).slice(0, MOST_QUOTES),
+    nearest: chosen.length ? [] : quotes.filter((q) => q.coverage > 0.2).slice(0, MAX_QUOTES),
   };
 }
 
 function isEnough(question: Question, q: Quote<unknown>): boolean {
-  const least = question.kind === 'what' ? LEAST_SUM_OF_WORDS : LEAST_SUM;
+  const least = question.kind === 'what' ? MIN_SUM_OF_WORDS : MIN_SUM;
   if (q.coverage < ENOUGH || q.coverage + q.score < least) return false;
   return !['when', 'count', 'why'].includes(question.kind) || kindFit(question, q) > 0 || q.coverage >= NEARLY_ALL;
 }

@@ -14,7 +14,7 @@ export type Archive = {
 export type Expanded = QuestionTerm & { idf: number; metBy: ReadonlyMap<string, number> };
 
 const ALIKE = 0.6;
-const MOST_ALIKE = 40;
+const MAX_ALIKE = 40;
 const LIKE_MEANING = 0.8;
 
 /**
@@ -25,7 +25,7 @@ const LIKE_MEANING = 0.8;
 export function expand(terms: readonly QuestionTerm[], { vectors, documents, documentsWith }: Archive): Expanded[] {
   return terms.map((term) => {
     const metBy = new Map([[term.stem, 1]]);
-    for (const [word, similarity] of vectors?.alike(term.word, ALIKE, MOST_ALIKE) ?? []) {
+    for (const [word, similarity] of vectors?.alike(term.word, ALIKE, MAX_ALIKE) ?? []) {
       const other = stem(word);
       if (!isStopword(word) && !metBy.has(other) && documentsWith(other) > 0)
         metBy.set(other, similarity * LIKE_MEANING);

@@ -65,8 +65,8 @@ function takeFilter(filters: FindFilters, name: string, value: string): boolean 
 }
 
 /** In characters; what is pasted by mistake is cut. */
-const LONGEST_QUERY = 1000;
-const MOST_WORDS = 24;
+const MAX_QUERY = 1000;
+const MAX_WORDS = 24;
 
 const PIECE =
   /(?:(person|tag|in|before|after|has):(?:"([^"]*)"?|“([^”]*)”?|(\S+))|(-?)(?:"([^"]*)"?|“([^”]*)”?|(\S+)))/giu;
@@ -77,7 +77,7 @@ const PIECE =
  */
 export function parseQuery(typed: string): FindQuery {
   const query: FindQuery = { required: [], excluded: [], filters: noFilters() };
-  for (const match of typed.slice(0, LONGEST_QUERY).matchAll(PIECE)) {
+  for (const match of typed.slice(0, MAX_QUERY).matchAll(PIECE)) {
     const [whole, name, quoted, curly, bare, minus, phraseQuoted, phraseCurly, word] = match;
     if (name) {
       const value = (quoted ?? curly ?? bare ?? '').trim();
@@ -99,7 +99,7 @@ export function parseQuery(typed: string): FindQuery {
 
 /** What is asked for twice is asked for once; words beyond the first make no query better. */
 const eachOnce = (words: readonly string[][]): string[][] =>
-  [...new Map(words.map((w) => [w.join(' '), w])).values()].slice(0, MOST_WORDS);
+  [...new Map(words.map((w) => [w.join(' '), w])).values()].slice(0, MAX_WORDS);
 
 /** Filters as they are typed, so that chips can put them into the find bar. */
 export function writeFilters(filters: FindFilters): string {

@@ -78,12 +78,12 @@ const namesOf = (person: KnownPerson): string[] => {
 const escaped = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
 
 /** In characters; what is pasted by mistake is cut. */
-const LONGEST_QUESTION = 500;
-const MOST_TERMS = 24;
+const MAX_QUESTION = 500;
+const MAX_TERMS = 24;
 
 /** Takes apart what was asked. @param today the day of asking, `2026-05-12` */
 export function readQuestion(typed: string, people: readonly KnownPerson[], today: string): Question {
-  const asked = typed.slice(0, LONGEST_QUESTION).trim().replace(/’/g, "'");
+  const asked = typed.slice(0, MAX_QUESTION).trim().replace(/’/g, "'");
   const kind = KINDS.find(([, pattern]) => pattern.test(asked))?.[0] ?? 'what';
   const timed = kind === 'when' ? null : periodIn(asked, today);
   let rest = timed?.rest ?? asked;
@@ -112,7 +112,7 @@ export function readQuestion(typed: string, people: readonly KnownPerson[], toda
       weight: LIGHT.has(stem(word)) ? LIGHT_WEIGHT : 1,
     }))
     .filter((t) => !seen.has(t.stem) && seen.add(t.stem))
-    .slice(0, MOST_TERMS);
+    .slice(0, MAX_TERMS);
   const isOpen = terms.every((t) => t.weight < 1);
   const isDigest =
     isOpen && kind !== 'promise' && (timed !== null || (named.length > 0 && /^everything\b/i.test(asked)));

@@ -1,4 +1,4 @@
-import { isOneSlip, nearOf, partsOf } from './spelling';
+import { isOneEditApart, nearOf, partsOf } from './spelling';
 import { stem } from '../language/words';
 
 describe('one slip of the fingers', () => {
@@ -10,8 +10,8 @@ describe('one slip of the fingers', () => {
     ['trench', 'trnech'],
     ['trench', 'rtench'],
   ])('makes %s of %s', (a, b) => {
-    expect(isOneSlip(a, b)).toBe(true);
-    expect(isOneSlip(b, a)).toBe(true);
+    expect(isOneEditApart(a, b)).toBe(true);
+    expect(isOneEditApart(b, a)).toBe(true);
   });
 
   it.each([
@@ -20,7 +20,7 @@ describe('one slip of the fingers', () => {
     ['trench', 'tren'],
     ['trench', 'trnehc'],
     ['abcd', 'badc'],
-  ])('does not make %s of %s', (a, b) => expect(isOneSlip(a, b)).toBe(false));
+  ])('does not make %s of %s', (a, b) => expect(isOneEditApart(a, b)).toBe(false));
 });
 
 describe('what a word may have been meant as', () => {

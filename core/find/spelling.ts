@@ -8,7 +8,7 @@ const MOST = 4;
  * Whether one slip of the fingers turns one word into the other: a letter too many, too few, another one, or two in the
  * wrong order (Damerau 1964, A Technique for Computer Detection and Correction of Spelling Errors).
  */
-export function isOneSlip(a: string, b: string): boolean {
+export function isOneEditApart(a: string, b: string): boolean {
   if (a === b || Math.abs(a.length - b.length) > 1) return false;
   let start = 0;
   while (start < a.length && a[start] === b[start]) start++;
@@ -46,7 +46,7 @@ export function nearOf(word: string, vocabulary: Vocabulary, stemOf: StemOf): st
   const near: [string, number][] = [];
   for (let length = stemmed.length - 1; length <= stemmed.length + 1; length++) {
     for (const [known, count] of vocabulary.words(length)) {
-      if (isOneSlip(stemmed, known) || isOneSlip(word, known)) near.push([known, count]);
+      if (isOneEditApart(stemmed, known) || isOneEditApart(word, known)) near.push([known, count]);
     }
   }
   near.sort((a, b) => b[1] - a[1]);

@@ -5,9 +5,9 @@ export type Cue = { startMs: number; endMs: number; speaker: string | null; line
 
 /** Common practice for subtitles, no source: two lines of 42 characters, one to seven seconds, 17 characters a second. */
 const LINE_LENGTH = 42;
-const MOST_PER_SECOND = 17;
-const LONGEST_MS = 7000;
-const SHORTEST_MS = 1000;
+const MAX_PER_SECOND = 17;
+const MAX_MS = 7000;
+const MIN_MS = 1000;
 
 /** Cuts passages into subtitles at the ends of sentences and clauses; none overlaps the next. */
 export function cuesFrom(passages: readonly Passage[]): Cue[] {
@@ -27,7 +27,7 @@ export function cuesFrom(passages: readonly Passage[]): Cue[] {
     for (const word of passage.words) {
       const text = [...open, word].map((w) => w.text).join(' ');
       const tooLong = twoLines(text.split(' ')).some((line) => line.length > LINE_LENGTH);
-      if (open.length && (tooLong || word.endMs - open[0]!.startMs > LONGEST_MS)) close();
+      if (open.length && (tooLong || word.endMs - open[0]!.startMs > MAX_MS)) close();
       open.push(word);
       const length = open.map((w) => w.text).join(' ').length;
       if (endsSentence(word.text) || (/[,;:]$/.test(word.text) && length > LINE_LENGTH)) close();
@@ -38,7 +38,7 @@ export function cuesFrom(passages: readonly Passage[]): Cue[] {
     const next = cues[i + 1]?.startMs ?? Infinity;
     const length = cue.lines.reduce((sum, line) => sum + line.length, 0);
     // Where more was said than can be read, it stays as long as there is room before the next.
-    const readMs = Math.min(LONGEST_MS, Math.max(SHORTEST_MS, (length / MOST_PER_SECOND) * 1000));
+    const readMs = Math.min(MAX_MS, Math.max(MIN_MS, (length / MAX_PER_SECOND) * 1000));
     cue.endMs = Math.round(Math.min(Math.max(cue.endMs, cue.startMs + readMs), Math.max(next, cue.startMs + 1)));
   });
   return cues;

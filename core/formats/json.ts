@@ -1,4 +1,4 @@
-import type { WrittenWord } from '../transcript/figures';
+import type { WrittenWord } from '../transcript/inverseTextNormalisation';
 import { type Word, passageText } from '../transcript/manuscript';
 import type { TranscriptDocument } from './document';
 

@@ -18,4 +18,4 @@ export function alike(a: string, b: string): number {
 }
 
 /** From here on two wordings are the same thing to do. */
-export const ALIKE_FROM = 0.7;
+export const MIN_SIMILARITY = 0.7;

@@ -4,7 +4,7 @@ import { parseNameList } from '../speech/names/nameList';
 import { rework } from '../rework/rework';
 import { Speller } from '../rework/proofread';
 import { fillersIn } from '../transcript/fillers';
-import { inFigures } from '../transcript/figures';
+import { withNumerals } from '../transcript/inverseTextNormalisation';
 import { occurrencesIn } from '../transcript/replace';
 import { askedIn, datesAndNumbersIn, decisionsIn, openQuestionsIn, termsIn } from '../writeup/findings';
 import { keyPhrases, suggestTitles } from './title';
@@ -54,7 +54,7 @@ const RULES: [string, (text: string) => unknown][] = [
   ['questions', (text) => [askedIn(sentencesOfText(text)), openQuestionsIn(sentencesOfText(text))]],
   ['numbers', (text) => datesAndNumbersIn(sentencesOfText(text))],
   ['terms', (text) => termsIn(sentencesOfText(text), 10)],
-  ['figures', (text) => inFigures(text)],
+  ['figures', (text) => withNumerals(text)],
   ['hesitations', (text) => fillersIn(words(text))],
   [
     'replacing',

@@ -9,9 +9,9 @@ export type Part = { title: string; startMs: number; sentence: number };
 const SEQUENCE_WORDS = 10;
 const BLOCK_SEQUENCES = 6;
 /** Shorter talks are one part. */
-const SHORTEST_TALK_SENTENCES = 24;
-const SHORTEST_PART_SENTENCES = 8;
-const LONGEST_TITLE = 48;
+const MIN_TALK_SENTENCES = 24;
+const MIN_PART_SENTENCES = 8;
+const MAX_TITLE = 48;
 
 /** Turns of phrase with which a speaker goes on to something else. Common practice, no source. */
 const TURNS =
@@ -26,7 +26,7 @@ const TURN_BONUS = 0.35;
  * @returns no parts where the talk is too short to have any, else at least two, the first at the beginning
  */
 export function partsOf(sentences: readonly Sentence[]): Part[] {
-  if (sentences.length < SHORTEST_TALK_SENTENCES) return [];
+  if (sentences.length < MIN_TALK_SENTENCES) return [];
   const boundaries = boundariesOf(sentences.map((s) => s.text));
   if (boundaries.length === 0) return [];
   const starts = [0, ...boundaries];
@@ -68,7 +68,7 @@ export function boundariesOf(sentences: readonly string[]): number[] {
   const candidates = [...bySentence].filter(([, v]) => v > mean + deviation / 2).sort((a, b) => b[1] - a[1]);
   const chosen: number[] = [];
   for (const [sentence] of candidates) {
-    const isFar = [0, sentences.length, ...chosen].every((c) => Math.abs(c - sentence) >= SHORTEST_PART_SENTENCES);
+    const isFar = [0, sentences.length, ...chosen].every((c) => Math.abs(c - sentence) >= MIN_PART_SENTENCES);
     if (isFar) chosen.push(sentence);
   }
   return chosen.sort((a, b) => a - b);
@@ -114,14 +114,14 @@ const ANNOUNCED = [
 /** What was announced in the first sentence; else what is often said in this part and seldom in the others. */
 function titleOf(texts: readonly string[], everywhere: ReadonlyMap<string, number>): string {
   const announced = ANNOUNCED.map((pattern) => pattern.exec(texts[0]!)?.[1]?.trim()).find(
-    (found) => found && found.length <= LONGEST_TITLE && topicStems(found).some((s) => !EMPTY_STEMS.has(s)),
+    (found) => found && found.length <= MAX_TITLE && topicStems(found).some((s) => !EMPTY_STEMS.has(s)),
   );
   const phrases = keyPhrases(mostTelling(texts, everywhere), 6, everywhere);
   // What was said once may be misheard, and says little about the whole.
   const here = stemCounts(texts);
   const repeated = phrases.filter((p) => topicStems(p).every((s) => (here.get(s) ?? 0) > 1));
   const [first = phrases[0] ?? '', second] = repeated;
-  const both = second && first.length + second.length + 5 <= LONGEST_TITLE ? `${first} and ${second}` : first;
+  const both = second && first.length + second.length + 5 <= MAX_TITLE ? `${first} and ${second}` : first;
   const title = announced || both || texts[0]!.split(/\s+/).slice(0, 6).join(' ');
   return title.charAt(0).toUpperCase() + title.slice(1);
 }

@@ -37,24 +37,24 @@ export function sentencesOfText(text: string): Sentence[] {
 }
 
 /** Who speaks on without a stop is read in stretches: what looks at a sentence may take longer than it is long. */
-const LONGEST_SENTENCE = 2000;
+const MAX_SENTENCE = 2000;
 /** Nothing that is longer is a word. */
-const LONGEST_WORD = 200;
+const MAX_WORD = 200;
 
 function group(tokens: readonly Token[]): Sentence[] {
   const sentences: Sentence[] = [];
   let open: Sentence | null = null;
   tokens.forEach((token, i) => {
     if (open && open.speaker === token.speaker) {
-      open.text += ` ${token.word.slice(0, LONGEST_WORD)}`;
+      open.text += ` ${token.word.slice(0, MAX_WORD)}`;
       open.endMs = token.endMs;
     } else {
       const { word, ...place } = token;
-      open = { text: word.slice(0, LONGEST_WORD), ...place };
+      open = { text: word.slice(0, MAX_WORD), ...place };
       sentences.push(open);
     }
     const next = tokens[i + 1];
-    if (open.text.length > LONGEST_SENTENCE) open = null;
+    if (open.text.length > MAX_SENTENCE) open = null;
     else if (endsSentence(token.word) && !(next && /^\p{Ll}/u.test(next.word))) open = null;
   });
   return sentences;

@@ -2,7 +2,7 @@ import nlp from 'compromise';
 import type { Sentence } from './sentences';
 import { isStopword, stem, topicStems, wordsOf } from './words';
 
-const LONGEST_TITLE = 52;
+const MAX_TITLE = 52;
 
 /** Openings that say what comes. Common practice, no source. */
 const ANNOUNCEMENTS = [
@@ -10,7 +10,7 @@ const ANNOUNCEMENTS = [
   /\b(?:letter|message|call|appointment|meeting|visit|walk)\s+(?:to|with|from|about|along|on)\s+([^.?!,;:\s][^.?!,;:]*)/i,
 ];
 
-const MOST_TITLES = 6;
+const MAX_TITLES = 6;
 
 /**
  * Titles from what was said, best first: what the speaker announced, then key phrases, then the first sentence.
@@ -24,8 +24,7 @@ export function suggestTitles(sentences: readonly Sentence[]): string[] {
     5,
   );
   const [first, second] = phrases;
-  const together =
-    first && second && first.length + second.length + 5 <= LONGEST_TITLE ? `${first} and ${second}` : first;
+  const together = first && second && first.length + second.length + 5 <= MAX_TITLE ? `${first} and ${second}` : first;
   const titles = [
     announcedTitle(sentences),
     together && tidy(together),
@@ -33,7 +32,7 @@ export function suggestTitles(sentences: readonly Sentence[]): string[] {
     sentences[0] && tidy(sentences[0].text),
   ].filter((t): t is string => Boolean(t));
   const seen = new Set<string>();
-  return titles.filter((t) => !seen.has(t.toLowerCase()) && seen.add(t.toLowerCase())).slice(0, MOST_TITLES);
+  return titles.filter((t) => !seen.has(t.toLowerCase()) && seen.add(t.toLowerCase())).slice(0, MAX_TITLES);
 }
 
 /** The best of the titles from what was said; null when nothing was said. */
@@ -58,7 +57,7 @@ function announcedTitle(sentences: readonly Sentence[]): string | null {
 }
 
 /** Ten hours of talk have fewer sentences. */
-const MOST_TEXTS = 20_000;
+const MAX_TEXTS = 20_000;
 const hasWords = (text: string): boolean => /\p{L}{2}/u.test(text);
 
 /**
@@ -70,7 +69,7 @@ export function keyPhrases(
   most: number,
   everywhere: ReadonlyMap<string, number> | null = null,
 ): string[] {
-  const phrases = texts.filter(hasWords).slice(0, MOST_TEXTS).flatMap(phrasesOf);
+  const phrases = texts.filter(hasWords).slice(0, MAX_TEXTS).flatMap(phrasesOf);
   const frequency = new Map<string, number>();
   const degree = new Map<string, number>();
   for (const phrase of phrases) {
@@ -154,7 +153,7 @@ function tidy(text: string): string {
     words = words.slice(1);
   let title = '';
   for (const word of words) {
-    if (title.length + word.length + 1 > LONGEST_TITLE) break;
+    if (title.length + word.length + 1 > MAX_TITLE) break;
     title += (title ? ' ' : '') + word;
   }
   title = title.replace(/(?<![\s,;:])[\s,;:]+(?:and|or|the|a|an|of|to|for|with|in|on|at|by)?$/i, '').replace(/,$/, '');

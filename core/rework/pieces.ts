@@ -45,7 +45,7 @@ export function editsBetween(before: string, after: string, offset = 0): Edit[] 
 }
 
 /** A text with some edits made. They must not overlap. */
-export function edited(text: string, edits: readonly Edit[]): string {
+export function applyEdits(text: string, edits: readonly Edit[]): string {
   let result = text;
   for (const { from, to, insert } of [...edits].sort((a, b) => b.from - a.from)) {
     result = result.slice(0, from) + insert + result.slice(to);

@@ -85,7 +85,7 @@ const NO_SUCH_WORD = 'This word is not in any dictionary.';
 const NO_WORD = /\d|^\p{Lu}{2,}$|[@/_]|^.$/u;
 /** Looking for what a word was to be takes time: of very bad text, what is found in so many ms. */
 const LOOKING_UP_MS = 2000;
-const LONGEST_WORD = 24;
+const MAX_WORD = 24;
 
 /** Looks words up in several dictionaries, each word once, and not for longer than a while. */
 export class Speller {
@@ -100,7 +100,7 @@ export class Speller {
 
   /** What a word was probably to be; null for one that is right, or far from any: that is a name or a term. */
   betterThan(word: string): string | null {
-    if (this.spellings.length === 0 || word.length > LONGEST_WORD || this.known.has(word.toLowerCase())) return null;
+    if (this.spellings.length === 0 || word.length > MAX_WORD || this.known.has(word.toLowerCase())) return null;
     const before = this.looked.get(word);
     if (before !== undefined) return before;
     let better: string | null = null;

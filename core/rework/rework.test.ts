@@ -2,7 +2,7 @@ import fs from 'node:fs';
 import path from 'node:path';
 import nspell from 'nspell';
 import type { Piece } from '../contract/rework';
-import { edited, editsBetween, sentencesAt } from './pieces';
+import { applyEdits, editsBetween, sentencesAt } from './pieces';
 import { Speller } from './proofread';
 import { rework } from './rework';
 
@@ -13,7 +13,7 @@ const dictionary = (name: string) => {
 const spellings = [dictionary('dictionary-en-gb'), dictionary('dictionary-en')];
 const speller = () => new Speller(spellings, new Set(['okwuosa', 'immeld']));
 const applied = (text: string, pieces: readonly Piece[]) =>
-  edited(
+  applyEdits(
     text,
     pieces.flatMap((p) => p.edits),
   );
@@ -36,7 +36,7 @@ describe('sentences where they stand', () => {
       ['Gone.', ''],
       ['one two three', 'two four three one'],
     ] as const) {
-      expect(edited(`>>${a}`, editsBetween(a, b, 2))).toBe(`>>${b}`);
+      expect(applyEdits(`>>${a}`, editsBetween(a, b, 2))).toBe(`>>${b}`);
     }
   });
 });

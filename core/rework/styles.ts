@@ -1,4 +1,4 @@
-import { tidied } from '../writeup/tidy';
+import { tidyText } from '../writeup/tidy';
 import { briefly, contracted, inCaseOf, writtenOut } from '../writeup/wording';
 
 type Table = readonly (readonly [string, string])[];
@@ -56,8 +56,8 @@ export type Reworked = { text: string; reasons: string[] };
 
 /** A sentence made shorter: without fillers, doubled beginnings, words that only strengthen, and asides in brackets. */
 export function shorter(sentence: string): Reworked {
-  const tidy = tidied(sentence) || sentence;
-  const brief = tidied(briefly(tidy)) || tidy;
+  const tidy = tidyText(sentence) || sentence;
+  const brief = tidyText(briefly(tidy)) || tidy;
   const [whole, tidyCount, briefCount] = [sentence, tidy, brief].map((text) => text.split(/\s+/).length) as Counts;
   const reasons = [
     ...(tidyCount < whole ? ['Fillers and false starts removed.'] : []),

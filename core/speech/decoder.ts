@@ -1,4 +1,4 @@
-import { loopAtEnd, timesReallySaid } from './repetition';
+import { loopAtEnd, supportedRepetitions } from './repetition';
 import { type ModelRuntime, type ModelSession, type Tensor, floatsOf } from './session';
 import { END_TOKEN, START_TOKEN, type Tokenizer } from './tokenizer';
 import { FRAME_HOP_SECONDS } from './wordTimes';
@@ -8,7 +8,7 @@ const HEADS = 8;
 const HEAD_WIDTH = 36;
 
 /** People do not say more: what comes faster is invention. */
-export const MOST_TOKENS_PER_SECOND = 6.5;
+export const MAX_TOKENS_PER_SECOND = 6.5;
 
 export type RecognitionModels = {
   runtime: ModelRuntime;
@@ -64,7 +64,7 @@ export class Decoder {
 
     const decoded: Decoded = { tokens: [], logProbabilities: [], attention: [] };
     const attended: number[] = [];
-    const most = Math.max(2, Math.ceil(seconds * MOST_TOKENS_PER_SECOND), hint.known.length + 2);
+    const most = Math.max(2, Math.ceil(seconds * MAX_TOKENS_PER_SECOND), hint.known.length + 2);
     const expected = [...hint.known, ...hint.draft].slice(0, most - 1);
     let next = [START_TOKEN, ...expected];
     while (decoded.tokens.length < most) {
@@ -73,7 +73,7 @@ export class Decoder {
       const perToken = logits.length / next.length;
       let row = 0;
       for (; row < next.length; row++) {
-        const [chosen, logProbability] = mostLikely(logits.subarray(row * perToken), tokenizer.size);
+        const [chosen, logProbability] = argMax(logits.subarray(row * perToken), tokenizer.size);
         const attention = this.meanAttention(result, row, next.length);
         const wasExpected = next[row + 1];
         const isKnown = wasExpected !== undefined && decoded.tokens.length < hint.known.length;
@@ -84,7 +84,7 @@ export class Decoder {
         decoded.tokens.push(token);
         attended.push(indexOfLargest(attention) * FRAME_HOP_SECONDS);
         const loop = loopAtEnd(decoded.tokens);
-        const said = loop && !isKnown ? timesReallySaid(loop, attended) : 0;
+        const said = loop && !isKnown ? supportedRepetitions(loop, attended) : 0;
         if (loop && !isKnown && said < loop.times) {
           const kept = decoded.tokens.length - loop.groupLength * (loop.times - said);
           return {
@@ -111,7 +111,7 @@ export class Decoder {
     const scored: Decoded = { tokens: [...tokens], logProbabilities: [], attention: [] };
     for (let row = 0; row < inputs.length; row++) {
       const here = logits.subarray(row * perToken, (row + 1) * perToken);
-      const [chosen, logProbability] = mostLikely(here, tokenizer.size);
+      const [chosen, logProbability] = argMax(here, tokenizer.size);
       const token = tokens[row] ?? END_TOKEN;
       scored.logProbabilities.push(logProbability + here[token]! - here[chosen]!);
       scored.attention.push(this.meanAttention(result, row, inputs.length));
@@ -176,7 +176,7 @@ function firstPositions(tensor: Tensor, kept: number): [data: Float32Array, dims
 }
 
 /** Index and log probability of the largest of the first `size` logits (softmax over these). */
-export function mostLikely(logits: Float32Array, size: number): [token: number, logProbability: number] {
+export function argMax(logits: Float32Array, size: number): [token: number, logProbability: number] {
   let token = 0;
   let largest = -Infinity;
   for (let i = 0; i < size; i++) {

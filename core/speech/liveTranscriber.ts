@@ -2,7 +2,7 @@ import type { PreparedNames } from './names/nameCandidates';
 import { Recogniser } from './recogniser';
 import { SampleWindow } from './sampleWindow';
 import { FRAME_SAMPLES, FRAME_SECONDS, SpeechStream } from './speechDetector';
-import { type TranscribedWord, type TranscriberModels, absoluteWord, voicedIn } from './transcriber';
+import { type TranscribedWord, type TranscriberModels, wordWithAbsoluteTime, voicedDuration } from './transcriber';
 
 type LiveWord = TranscribedWord & { tokens: readonly number[] };
 const plainWord = ({ text, startMs, endMs, confidence }: LiveWord): TranscribedWord => ({
@@ -33,14 +33,14 @@ const PADDING = frames(0.1);
 /** From here on a stable beginning is fixed and left behind; the growing piece costs more with every second. */
 const LONG_PIECE = frames(6);
 /** Here it is cut whether the words are stable or not. */
-const LONGEST_PIECE = frames(8);
+const MAX_PIECE = frames(8);
 /** Two decodings agree on words, and these lie so far back that they have never changed later in trials. */
 const SETTLED_MS = 2000;
 const SETTLED_IN_NEED_MS = 1000;
 /** A piece begins with so much of what was fixed before, so that no sound is lost at the cut and the sense goes on. */
 const CONTEXT_MS = 2000;
 /** A pause longer than this ends the sense. */
-const LONGEST_GAP_MS = 1000;
+const MAX_GAP_MS = 1000;
 /** A further decoding waits for so much more speech. */
 const NEW_SPEECH = frames(0.45);
 
@@ -97,7 +97,7 @@ export class LiveTranscriber {
       const { piece } = this;
       if (!piece) continue;
       if (this.cursor - piece.lastSpeech >= PAUSE) return this.closePiece();
-      if (this.cursor - piece.start >= LONGEST_PIECE) return this.grownPiece(true);
+      if (this.cursor - piece.start >= MAX_PIECE) return this.grownPiece(true);
     }
     this.forget();
     const { piece } = this;
@@ -128,7 +128,7 @@ export class LiveTranscriber {
     const probability = this.speech.at(frame);
     if (!this.piece && probability >= SPEECH_ON) {
       const last = this.fixed.at(-1);
-      const isNear = last && msAt(frame) - last.endMs <= LONGEST_GAP_MS;
+      const isNear = last && msAt(frame) - last.endMs <= MAX_GAP_MS;
       const known = isNear ? this.contextBefore(last.endMs) : [];
       const start = Math.max(0, frame - PADDING, last ? frameAt(last.endMs) : 0);
       this.piece = {
@@ -200,10 +200,10 @@ export class LiveTranscriber {
     const { start, known } = this.piece!;
     const samples = this.sound.slice(start * FRAME_SAMPLES, end * FRAME_SAMPLES);
     const hint = { known: known.flatMap((w) => w.tokens), draft: this.before.flatMap((w) => w.tokens) };
-    const voiced = voicedIn(this.speech.slice(start, end));
+    const voiced = voicedDuration(this.speech.slice(start, end));
     const { words, isDoubtful } = await this.recogniser.recognise(samples, voiced, { hint, names });
     if (isDoubtful) return [];
-    const found = words.slice(known.length).map((w) => ({ ...absoluteWord(w, msAt(start)), tokens: w.tokens }));
+    const found = words.slice(known.length).map((w) => ({ ...wordWithAbsoluteTime(w, msAt(start)), tokens: w.tokens }));
     return known.length ? found : this.joined(found);
   }
 
@@ -234,7 +234,7 @@ export class LiveTranscriber {
   }
 
   private forget(): void {
-    const from = (this.piece?.start ?? this.cursor) - PADDING - frames((CONTEXT_MS + LONGEST_GAP_MS) / 1000 + 1);
+    const from = (this.piece?.start ?? this.cursor) - PADDING - frames((CONTEXT_MS + MAX_GAP_MS) / 1000 + 1);
     this.sound.dropBefore(from * FRAME_SAMPLES);
     this.speech.dropBefore(from);
   }

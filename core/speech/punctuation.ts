@@ -1,12 +1,12 @@
-import { mostLikely } from './decoder';
+import { argMax } from './decoder';
 import type { Tokenizer } from './tokenizer';
 
 /** Of so many words somebody would have written with a mark. */
-const FEWEST_WORDS = 6;
+const MIN_WORDS = 6;
 /** Where a mark is so likely at least, it may stand. */
-const LEAST_LIKELY_MARK = 0.05;
+const MIN_LIKELY_MARK = 0.05;
 /** A word that the sound leaves open may turn out otherwise; more would be another text. */
-const MOST_CHANGED = 1;
+const MAX_CHANGED = 1;
 
 const MARKS = ['.', ',', '?'];
 const HAS_MARK = /[.,?!;:]/;
@@ -16,7 +16,7 @@ const HAS_MARK = /[.,?!;:]/;
  * of a sentence, and then writes all of it so, also small letters after sentences.
  */
 export const isUnmarked = (words: readonly string[]): boolean =>
-  words.length >= FEWEST_WORDS && !words.some((word) => HAS_MARK.test(word));
+  words.length >= MIN_WORDS && !words.some((word) => HAS_MARK.test(word));
 
 /** Where a mark could go: after so many tokens, which mark, and how likely it is there (0 to 1). */
 export type MarkPlace = { at: number; mark: number; probability: number };
@@ -37,10 +37,10 @@ export function placesForMark(
   for (let at = 1; at <= tokens.length; at++) {
     if (at < tokens.length && !tokenizer.beginsWord(tokens[at]!)) continue;
     const row = logits.subarray(at * perToken, (at + 1) * perToken);
-    const [top, topLog] = mostLikely(row, tokenizer.size);
+    const [top, topLog] = argMax(row, tokenizer.size);
     for (const mark of marks) {
       const probability = Math.exp(topLog + row[mark]! - row[top]!);
-      if (probability >= LEAST_LIKELY_MARK) places.push({ at, mark, probability });
+      if (probability >= MIN_LIKELY_MARK) places.push({ at, mark, probability });
     }
   }
   const [first] = places;
@@ -51,12 +51,12 @@ export function placesForMark(
 /** Whether two texts have the same words, marks and capitals aside, but for one that may differ or be missing. */
 export function isSameText(before: readonly string[], after: readonly string[]): boolean {
   const [a, b] = [plain(before), plain(after)];
-  if (Math.abs(a.length - b.length) > MOST_CHANGED) return false;
+  if (Math.abs(a.length - b.length) > MAX_CHANGED) return false;
   let from = 0;
   while (from < Math.min(a.length, b.length) && a[from] === b[from]) from++;
   let same = 0;
   while (same < Math.min(a.length, b.length) - from && a.at(-1 - same) === b.at(-1 - same)) same++;
-  return Math.max(a.length, b.length) - from - same <= MOST_CHANGED;
+  return Math.max(a.length, b.length) - from - same <= MAX_CHANGED;
 }
 
 const plain = (words: readonly string[]): string[] =>

@@ -5,19 +5,19 @@ import {
   Decoder,
   type Hint,
   type Known,
-  MOST_TOKENS_PER_SECOND,
+  MAX_TOKENS_PER_SECOND,
   NO_HINT,
   type RecognitionModels,
-  mostLikely,
+  argMax,
 } from './decoder';
 import { isSameText, isUnmarked, placesForMark } from './punctuation';
 import { floatsOf } from './session';
 import { END_TOKEN, START_TOKEN } from './tokenizer';
-import { FRAME_HOP_SECONDS, alignTokens, besidePauses } from './wordTimes';
+import { FRAME_HOP_SECONDS, alignTokens, snapToPauses } from './wordTimes';
 
 const SAMPLE_RATE_HZ = 16000;
 
-const SHORTEST_PIECE_SECONDS = 0.25;
+const MIN_PIECE_SECONDS = 0.25;
 /** Below this mean log probability of its tokens a passage is more likely noise than speech. */
 const DOUBTFUL_MEAN_LOG_PROBABILITY = -0.6;
 /** The median offset over the timed words of the demo recordings; see docs/benchmarks.md. */
@@ -37,7 +37,7 @@ export type RecognisedWord = {
 export type RecognisedPiece = { words: RecognisedWord[]; meanLogProbability: number; isDoubtful: boolean };
 
 /** How a piece is recognised; nothing of it is needed. */
-export type RecognitionWishes = {
+export type RecognitionOptions = {
   hint?: Hint;
   /** Names that a person has listed: they are put where they sound right and the model finds them likely enough. */
   names?: PreparedNames;
@@ -47,20 +47,20 @@ export type RecognitionWishes = {
 
 /** Words less sure than this come with others, of which each is at least so likely where it parts from the word. */
 const DOUBTFUL_BELOW = 0.6;
-const LEAST_LIKELY_OTHER = 0.04;
-const MOST_OTHERS = 3;
-const LONGEST_OTHER_TOKENS = 8;
+const MIN_LIKELY_OTHER = 0.04;
+const MAX_OTHERS = 3;
+const MAX_OTHER_TOKENS = 8;
 
 /** Wider finds hardly more; a bonus above 4 puts names where nobody says them. Tuned by `npm run bench`. */
 const NAME_BEAM: BeamRules = { width: 4, bonusPerToken: 4, mostBonus: 16 };
 /** How many places are tried with a name in one piece; each costs one pass of the decoder. */
-const MOST_NAMES_TRIED = 8;
+const MAX_NAMES_TRIED = 8;
 /** Log probability that a listed name may be less likely than what was recognised; tuned by `npm run bench`. */
 const NAME_BONUS_PER_TOKEN = 4;
-const MOST_NAME_BONUS = 16;
+const MAX_NAME_BONUS = 16;
 
 /** So many words may have been heard where a listed name was said. */
-const MOST_WORDS_IN_NAME = 3;
+const MAX_WORDS_IN_NAME = 3;
 
 const EMPTY: RecognisedPiece = { words: [], meanLogProbability: 0, isDoubtful: false };
 
@@ -79,17 +79,19 @@ export class Recogniser {
   async recognise(
     samples: Float32Array,
     isSpeechAt: (second: number) => boolean,
-    { hint = NO_HINT, names = [], wantsOthers = false }: RecognitionWishes = {},
+    { hint = NO_HINT, names = [], wantsOthers = false }: RecognitionOptions = {},
   ): Promise<RecognisedPiece> {
     const seconds = samples.length / SAMPLE_RATE_HZ;
-    if (seconds < SHORTEST_PIECE_SECONDS) return EMPTY;
+    if (seconds < MIN_PIECE_SECONDS) return EMPTY;
     const heard = await this.decoder.listen(samples);
     const plainly = await this.decoder.decode(heard, seconds, hint);
     if (plainly.tokens.length === 0) return EMPTY;
     const decoded = hint === NO_HINT ? await this.withMarks(heard, plainly, seconds) : plainly;
     const piece = this.describe(decoded, seconds, isSpeechAt);
     const best =
-      names.length === 0 ? decoded : await this.heardWithNames(heard, decoded, piece, seconds, names, isSpeechAt, hint);
+      names.length === 0
+        ? decoded
+        : await this.rescoreWithNames(heard, decoded, piece, seconds, names, isSpeechAt, hint);
     // A listed name is less likely than what was recognised; that makes no nonsense of the rest.
     const found =
       best === decoded ? piece : { ...this.describe(best, seconds, isSpeechAt), isDoubtful: piece.isDoubtful };
@@ -112,7 +114,7 @@ export class Recogniser {
     return decoded;
   }
 
-  private async heardWithNames(
+  private async rescoreWithNames(
     heard: Known,
     decoded: Decoded,
     piece: RecognisedPiece,
@@ -157,16 +159,16 @@ export class Recogniser {
       const past = this.decoder.nextPast(result, at + 1);
       const others = new Set<string>();
       for (const token of likelyOnes(logits.subarray(at * perToken), tokenizer.size, tokens[at]!)) {
-        const text = await this.carriedOn(heard, past, beginning, token);
+        const text = await this.completeWord(heard, past, beginning, token);
         if (text && plainOf(text) !== plainOf(word.text)) others.add(text);
       }
-      found.push(others.size ? { ...word, others: [...others].slice(0, MOST_OTHERS) } : word);
+      found.push(others.size ? { ...word, others: [...others].slice(0, MAX_OTHERS) } : word);
     }
     return found;
   }
 
   /** The word that begins so, carried on greedily; null where it is none. */
-  private async carriedOn(
+  private async completeWord(
     heard: Known,
     from: Known,
     beginning: readonly number[],
@@ -178,10 +180,10 @@ export class Recogniser {
     let next = token;
     if (word.length === 0 && !tokenizer.beginsWord(next)) return null;
     const ends = () => next <= END_TOKEN || (word.length > 0 && tokenizer.endsWordBefore(next));
-    while (!ends() && word.length < LONGEST_OTHER_TOKENS) {
+    while (!ends() && word.length < MAX_OTHER_TOKENS) {
       word.push(next);
       const result = await this.decoder.step(heard, [next], past);
-      [next] = mostLikely(floatsOf(result, 'logits'), tokenizer.size);
+      [next] = argMax(floatsOf(result, 'logits'), tokenizer.size);
       past = this.decoder.nextPast(result, null);
     }
     const text = tokenizer
@@ -216,7 +218,7 @@ export class Recogniser {
       nameTrie(hidden.names, (piece) => tokenizer.idOf(piece)),
       NAME_BEAM,
       {
-        ...{ end: END_TOKEN, size: tokenizer.size, most: Math.ceil(seconds * MOST_TOKENS_PER_SECOND) + 2 },
+        ...{ end: END_TOKEN, size: tokenizer.size, most: Math.ceil(seconds * MAX_TOKENS_PER_SECOND) + 2 },
         isWordStart: (token) => token === END_TOKEN || tokenizer.endsWordBefore(token),
       },
     );
@@ -224,7 +226,7 @@ export class Recogniser {
     const again = tokenizer.words(tokens);
     const count = again.filter((w) => hidden.names.includes(bareWord(w.text))).length;
     // A name must not be bought with a sentence: what ends early is worth more in a search than it should be.
-    const isWhole = again.length >= spoken.length - MOST_WORDS_IN_NAME * (count + 1);
+    const isWhole = again.length >= spoken.length - MAX_WORDS_IN_NAME * (count + 1);
     return count && isWhole ? this.decoder.score(heard, tokens) : decoded;
   }
 
@@ -243,7 +245,7 @@ export class Recogniser {
     const spoken = tokenizer.words(decoded.tokens).slice(first);
     let best = decoded;
     const taken: (NameCandidate & { shift: number })[] = [];
-    for (const candidate of nameCandidates(words.slice(first), names).slice(0, MOST_NAMES_TRIED)) {
+    for (const candidate of nameCandidates(words.slice(first), names).slice(0, MAX_NAMES_TRIED)) {
       if (taken.some((t) => candidate.from < t.to && t.from < candidate.to)) continue;
       const opening = spoken[candidate.from]!;
       const closing = spoken[candidate.to - 1]!;
@@ -255,7 +257,7 @@ export class Recogniser {
       const [from, to] = [opening.firstToken + shift, closing.lastToken + 1 + shift];
       const tokens = [...best.tokens.slice(0, from), ...name, ...best.tokens.slice(to)];
       const tried = await this.decoder.score(heard, tokens);
-      const worth = Math.min(NAME_BONUS_PER_TOKEN * name.length, MOST_NAME_BONUS) * (1 - candidate.distance);
+      const worth = Math.min(NAME_BONUS_PER_TOKEN * name.length, MAX_NAME_BONUS) * (1 - candidate.distance);
       if (likelihood(tried, from) + worth <= likelihood(best, from)) continue;
       best = tried;
       taken.push({ ...candidate, shift: name.length - (to - from) });
@@ -270,7 +272,7 @@ export class Recogniser {
     const words = spoken.map((word): RecognisedWord => {
       const logs = decoded.logProbabilities.slice(word.firstToken, word.lastToken + 1);
       const reach = { first: frames[word.firstToken]!.first, last: frames[word.lastToken]!.last };
-      const { first, last } = besidePauses(reach, isSpeech);
+      const { first, last } = snapToPauses(reach, isSpeech);
       const start = first * FRAME_HOP_SECONDS + WORD_START_OFFSET_SECONDS;
       const end = (last + 1) * FRAME_HOP_SECONDS + WORD_START_OFFSET_SECONDS;
       return {
@@ -299,9 +301,9 @@ const plainOf = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{
 
 /** Tokens other than the chosen one that were likely there, likeliest first. */
 function likelyOnes(logits: Float32Array, size: number, chosen: number): number[] {
-  const [top, topLog] = mostLikely(logits, size);
-  const least = logits[top]! - topLog + Math.log(LEAST_LIKELY_OTHER);
+  const [top, topLog] = argMax(logits, size);
+  const least = logits[top]! - topLog + Math.log(MIN_LIKELY_OTHER);
   const likely: number[] = [];
   for (let token = 0; token < size; token++) if (logits[token]! >= least && token !== chosen) likely.push(token);
-  return likely.sort((a, b) => logits[b]! - logits[a]!).slice(0, MOST_OTHERS + 1);
+  return likely.sort((a, b) => logits[b]! - logits[a]!).slice(0, MAX_OTHERS + 1);
 }

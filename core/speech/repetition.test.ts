@@ -1,4 +1,4 @@
-import { loopAtEnd, timesReallySaid } from './repetition';
+import { loopAtEnd, supportedRepetitions } from './repetition';
 
 describe('guard against loops', () => {
   it('finds one token five times, groups of two or three four times, longer groups three times', () => {
@@ -16,15 +16,15 @@ describe('guard against loops', () => {
 
   it('lets words that were really said again and again pass: the attention moves on', () => {
     const eightTimes = Array.from({ length: 8 }, (_, i) => 0.2 + i * 0.3);
-    expect(timesReallySaid({ groupLength: 1, times: 8 }, eightTimes)).toBe(8);
-    expect(timesReallySaid({ groupLength: 1, times: 8 }, [0, ...eightTimes.map(() => 2.2)])).toBe(1);
+    expect(supportedRepetitions({ groupLength: 1, times: 8 }, eightTimes)).toBe(8);
+    expect(supportedRepetitions({ groupLength: 1, times: 8 }, [0, ...eightTimes.map(() => 2.2)])).toBe(1);
   });
 
   it('takes away only what was added at the end', () => {
-    expect(timesReallySaid({ groupLength: 2, times: 4 }, [1, 1.2, 2, 2.2, 3, 3.2, 3.1, 3.2])).toBe(3);
+    expect(supportedRepetitions({ groupLength: 2, times: 4 }, [1, 1.2, 2, 2.2, 3, 3.2, 3.1, 3.2])).toBe(3);
   });
 
   it('takes attention that jumps back for a loop', () => {
-    expect(timesReallySaid({ groupLength: 2, times: 4 }, [3, 3.2, 1, 1.2, 3, 3.2, 1, 1.2])).toBe(1);
+    expect(supportedRepetitions({ groupLength: 2, times: 4 }, [3, 3.2, 1, 1.2, 3, 3.2, 1, 1.2])).toBe(1);
   });
 });

@@ -4,12 +4,12 @@
  */
 export type Loop = { groupLength: number; times: number };
 
-const LONGEST_GROUP = 10;
+const MAX_GROUP = 10;
 const timesForLoop = (groupLength: number): number => (groupLength === 1 ? 5 : groupLength <= 3 ? 4 : 3);
 
 /** The shortest group that repeats at the end of `tokens`, or null. */
 export function loopAtEnd(tokens: readonly number[]): Loop | null {
-  for (let groupLength = 1; groupLength <= LONGEST_GROUP; groupLength++) {
+  for (let groupLength = 1; groupLength <= MAX_GROUP; groupLength++) {
     const times = timesForLoop(groupLength);
     if (tokens.length < groupLength * times) return null;
     let same = 0;
@@ -21,7 +21,7 @@ export function loopAtEnd(tokens: readonly number[]): Loop | null {
 }
 
 /** Shortest time in which anybody says a repeated group once, per token. Common practice, no source. */
-const SHORTEST_REPEAT_SECONDS_PER_TOKEN = 0.07;
+const MIN_REPEAT_SECONDS_PER_TOKEN = 0.07;
 
 /**
  * How many of the repetitions were really said: with each one the attention moves on through the sound; in a loop it
@@ -30,14 +30,14 @@ const SHORTEST_REPEAT_SECONDS_PER_TOKEN = 0.07;
  * @param attendedSeconds for each token, the second of the piece it attends to most
  * @returns 1 to `loop.times`
  */
-export function timesReallySaid(loop: Loop, attendedSeconds: readonly number[]): number {
+export function supportedRepetitions(loop: Loop, attendedSeconds: readonly number[]): number {
   const { groupLength, times } = loop;
   const begin = attendedSeconds.length - groupLength * times;
   const centre = (repetition: number): number => {
     const from = begin + repetition * groupLength;
     return attendedSeconds.slice(from, from + groupLength).reduce((a, b) => a + b, 0) / groupLength;
   };
-  const needed = groupLength * SHORTEST_REPEAT_SECONDS_PER_TOKEN;
+  const needed = groupLength * MIN_REPEAT_SECONDS_PER_TOKEN;
   for (let i = 1; i < times; i++) if (centre(i) - centre(i - 1) < needed) return i;
   return times;
 }

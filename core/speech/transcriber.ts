@@ -1,11 +1,11 @@
-import { Cutter, DEFAULT_RULES, type Span } from './cutting';
+import { SpeechSegmenter, DEFAULT_SEGMENTATION_RULES, type Span } from './speechSegmenter';
 import type { PreparedNames } from './names/nameCandidates';
 import type { RecognitionModels } from './decoder';
 import { inModernSpelling } from './modernSpelling';
 import { Recogniser, type RecognisedWord } from './recogniser';
 import { SampleWindow } from './sampleWindow';
 import type { ModelSession } from './session';
-import type { SpeakerFinder } from './speakers/speakerFinder';
+import type { Diarizer } from './speakers/diarizer';
 import { BLOCK_SAMPLES, FRAME_SAMPLES, FRAME_SECONDS, SpeechDetector } from './speechDetector';
 
 export const SAMPLE_RATE_HZ = 16000;
@@ -56,21 +56,21 @@ export class Transcriber {
       names?: PreparedNames;
       onProgress?: (progress: TranscriberProgress) => void;
       signal?: AbortSignal;
-      speakers?: SpeakerFinder;
+      speakers?: Diarizer;
     } = {},
   ): AsyncGenerator<TranscribedPiece> {
     const detector = new SpeechDetector(this.models.runtime, this.models.detector);
     const recogniser = new Recogniser(this.models);
-    const cutter = new Cutter(DEFAULT_RULES);
+    const cutter = new SpeechSegmenter(DEFAULT_SEGMENTATION_RULES);
     const sound = new SampleWindow();
     const speech = new SampleWindow();
 
     const recognise = async (span: Span): Promise<TranscribedPiece> => {
       signal?.throwIfAborted();
       const samples = sound.slice(span.start * FRAME_SAMPLES, span.end * FRAME_SAMPLES);
-      const isVoiced = voicedIn(speech.slice(span.start, span.end));
+      const isVoiced = voicedDuration(speech.slice(span.start, span.end));
       const { words, isDoubtful } = await recogniser.recognise(samples, isVoiced, { names, wantsOthers: true });
-      const said = inModernSpelling(words.map((w) => absoluteWord(w, 0)));
+      const said = inModernSpelling(words.map((w) => wordWithAbsoluteTime(w, 0)));
       speakers?.push(samples, said);
       const startMs = toMs(span.start * FRAME_SECONDS);
       onProgress?.({ processedMs: toMs(span.end * FRAME_SECONDS) });
@@ -99,7 +99,7 @@ export class Transcriber {
 const toMs = (seconds: number): number => Math.round(seconds * 1000);
 
 /** Whether speech was detected at a second of a piece, from the piece's frame probabilities. */
-export function voicedIn(probabilities: Float32Array): (second: number) => boolean {
+export function voicedDuration(probabilities: Float32Array): (second: number) => boolean {
   return (second) => {
     const frame = Math.floor(second / FRAME_SECONDS);
     return (probabilities[frame] ?? 0) >= VOICED || (probabilities[frame + 1] ?? 0) >= VOICED;
@@ -107,7 +107,7 @@ export function voicedIn(probabilities: Float32Array): (second: number) => boole
 }
 
 /** A recognised word moved to where its piece begins. */
-export const absoluteWord = (word: RecognisedWord, pieceStartMs: number): TranscribedWord => ({
+export const wordWithAbsoluteTime = (word: RecognisedWord, pieceStartMs: number): TranscribedWord => ({
   text: word.text,
   startMs: pieceStartMs + toMs(word.startSeconds),
   endMs: pieceStartMs + toMs(word.endSeconds),

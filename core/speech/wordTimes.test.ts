@@ -1,4 +1,4 @@
-import { besidePauses, alignTokens } from './wordTimes';
+import { snapToPauses, alignTokens } from './wordTimes';
 
 /** A row of attention with its weight around one frame. */
 const peakAt = (frame: number, frames: number) =>
@@ -41,11 +41,11 @@ describe('a word beside a pause', () => {
     (frame: number) =>
       spans.some(([a, b]) => frame >= a && frame <= b);
   it('is the longer part of what was given to it', () => {
-    expect(besidePauses({ first: 9, last: 60 }, voiced([0, 10], [40, 80]))).toEqual({ first: 40, last: 60 });
-    expect(besidePauses({ first: 0, last: 41 }, voiced([0, 10], [40, 80]))).toEqual({ first: 0, last: 10 });
+    expect(snapToPauses({ first: 9, last: 60 }, voiced([0, 10], [40, 80]))).toEqual({ first: 40, last: 60 });
+    expect(snapToPauses({ first: 0, last: 41 }, voiced([0, 10], [40, 80]))).toEqual({ first: 0, last: 10 });
   });
   it('keeps a short silence, as before a plosive, and a word without any speech', () => {
-    expect(besidePauses({ first: 2, last: 20 }, voiced([0, 8], [14, 30]))).toEqual({ first: 2, last: 20 });
-    expect(besidePauses({ first: 2, last: 20 }, voiced())).toEqual({ first: 2, last: 20 });
+    expect(snapToPauses({ first: 2, last: 20 }, voiced([0, 8], [14, 30]))).toEqual({ first: 2, last: 20 });
+    expect(snapToPauses({ first: 2, last: 20 }, voiced())).toEqual({ first: 2, last: 20 });
   });
 });

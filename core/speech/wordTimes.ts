@@ -75,7 +75,7 @@ export function alignTokens(attention: readonly Float32Array[], isSpeech: (frame
 const PAUSE_FRAMES = 8;
 
 /** A word that reaches over a pause is only the longer of its two parts; the rest belongs to its neighbour. */
-export function besidePauses({ first, last }: TokenFrames, isSpeech: (frame: number) => boolean): TokenFrames {
+export function snapToPauses({ first, last }: TokenFrames, isSpeech: (frame: number) => boolean): TokenFrames {
   let best: TokenFrames = { first, last };
   let voiced = 0;
   let from = first;

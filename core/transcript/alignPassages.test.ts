@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { givenTo, sameTimes } from './alignPassages';
+import { reassignRange, alignByTime } from './alignPassages';
 import { type Passage, passageText } from './manuscript';
 
 const passage = (startMs: number, endMs: number, text = `${startMs}`, speaker: string | null = null): Passage => ({
@@ -13,7 +13,7 @@ describe('two texts of one sound', () => {
   it('stand beside each other where they cover the same time', () => {
     const now = [passage(0, 1000), passage(1000, 2000), passage(2500, 4000)];
     const then = [passage(0, 900), passage(1000, 1500), passage(1500, 2100), passage(2600, 3900)];
-    const shape = sameTimes(now, then).map(({ from, to, others }) => [from, to, others.map((o) => o.startMs)]);
+    const shape = alignByTime(now, then).map(({ from, to, others }) => [from, to, others.map((o) => o.startMs)]);
     expect(shape).toEqual([
       [0, 1, [0]],
       [1, 2, [1000, 1500]],
@@ -34,7 +34,7 @@ describe('two texts of one sound', () => {
     fc.assert(
       fc.property(cuts, cuts, (a, b) => {
         const [now, then] = [cut(a), cut(b)];
-        const groups = sameTimes(now, then);
+        const groups = alignByTime(now, then);
         expect(groups.flatMap((g) => now.slice(g.from, g.to))).toEqual(now);
         expect(groups.flatMap((g) => g.others)).toEqual(then);
         expect(groups.every((g) => g.to > g.from && g.others.length > 0)).toBe(true);
@@ -51,7 +51,7 @@ describe('words given to somebody', () => {
   ];
 
   it('part the passages in which they begin and end', () => {
-    const given = givenTo(text, { startMs: 200, endMs: 1100 }, 'Bram')!;
+    const given = reassignRange(text, { startMs: 200, endMs: 1100 }, 'Bram')!;
     expect([given.at, given.count]).toEqual([0, 2]);
     expect(given.added.map((p) => [passageText(p), p.speaker])).toEqual([
       ['one two', null],
@@ -62,7 +62,7 @@ describe('words given to somebody', () => {
   });
 
   it('take the middle out of a passage', () => {
-    const given = givenTo(text, { startMs: 100, endMs: 250 }, 'Bram')!;
+    const given = reassignRange(text, { startMs: 100, endMs: 250 }, 'Bram')!;
     expect(given.added.map((p) => [passageText(p), p.speaker])).toEqual([
       ['one', null],
       ['two three', 'Bram'],
@@ -71,18 +71,18 @@ describe('words given to somebody', () => {
   });
 
   it('part nothing where they are a whole passage', () => {
-    const given = givenTo(text, { startMs: 2000, endMs: 2100 }, 'Bram')!;
+    const given = reassignRange(text, { startMs: 2000, endMs: 2100 }, 'Bram')!;
     expect(given.added.map(passageText)).toEqual(['end']);
   });
 
   it('are none between the words', () => {
-    expect(givenTo(text, { startMs: 600, endMs: 900 }, 'Bram')).toBeNull();
+    expect(reassignRange(text, { startMs: 600, endMs: 900 }, 'Bram')).toBeNull();
   });
 
   it('never lose or move a word', () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 2200 }), fc.integer({ min: 0, max: 2200 }), (a, b) => {
-        const given = givenTo(text, { startMs: Math.min(a, b), endMs: Math.max(a, b) }, 'Bram');
+        const given = reassignRange(text, { startMs: Math.min(a, b), endMs: Math.max(a, b) }, 'Bram');
         if (!given) return;
         const before = text.slice(given.at, given.at + given.count).flatMap((p) => p.words);
         expect(given.added.flatMap((p) => p.words)).toEqual(before);

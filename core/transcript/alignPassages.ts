@@ -2,18 +2,18 @@ import type { Passage } from './manuscript';
 import { splitPassage } from './edit';
 
 /** Passages `from` to before `to` of a text, and what stands in another one at the same time. */
-export type SameTime<P extends Passage> = { from: number; to: number; others: P[] };
+export type AlignedTime<P extends Passage> = { from: number; to: number; others: P[] };
 
 /**
  * Two texts of one sound side by side: the smallest groups of passages that cover the same time in both.
  * Every passage is in exactly one group, in order; where one text is silent, its side joins the group before.
  */
-export function sameTimes<P extends Passage>(passages: readonly Passage[], others: readonly P[]): SameTime<P>[] {
-  const groups: SameTime<P>[] = [];
+export function alignByTime<P extends Passage>(passages: readonly Passage[], others: readonly P[]): AlignedTime<P>[] {
+  const groups: AlignedTime<P>[] = [];
   let at = 0;
   let other = 0;
   while (at < passages.length || other < others.length) {
-    const group: SameTime<P> = { from: at, to: at, others: [] };
+    const group: AlignedTime<P> = { from: at, to: at, others: [] };
     let endMs = -Infinity;
     const nextStart = () => Math.min(passages[at]?.startMs ?? Infinity, others[other]?.startMs ?? Infinity);
     do {
@@ -40,7 +40,7 @@ export function sameTimes<P extends Passage>(passages: readonly Passage[], other
  * Words given to somebody: the passages are parted where the words begin and end.
  * @returns which passages give place, and what comes instead; null where no word lies between the times
  */
-export function givenTo<P extends Passage>(
+export function reassignRange<P extends Passage>(
   passages: readonly P[],
   { startMs, endMs }: { startMs: number; endMs: number },
   speaker: string | null,

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { joinPassages, retimed, splitPassage } from './edit';
+import { joinPassages, retimeWords, splitPassage } from './edit';
 import { type Passage, type Word, passageText } from './manuscript';
 
 const word = (text: string, startMs: number, endMs = startMs + 300, confidence = 0.4): Word => ({
@@ -13,43 +13,43 @@ describe('words after typing', () => {
   const before = said('walking along the key now it is a quarter past eight');
 
   it('keep their times when one of them is corrected; the corrected one takes the place of the wrong one', () => {
-    const after = retimed(before, 'walking along the quay now it is a quarter past eight', BOUNDS);
+    const after = retimeWords(before, 'walking along the quay now it is a quarter past eight', BOUNDS);
     expect(after.map((w) => [w.startMs, w.endMs])).toEqual(before.map((w) => [w.startMs, w.endMs]));
     expect(after[3]).toEqual({ ...word('quay', 2500, 2800, 1), isTyped: true });
     expect(after[2]).toBe(before[2]);
   });
 
   it('share the time of what they replace, by length', () => {
-    const after = retimed(said('it is forty six degrees'), 'it is 46 degrees', BOUNDS);
+    const after = retimeWords(said('it is forty six degrees'), 'it is 46 degrees', BOUNDS);
     expect(after[2]).toMatchObject({ text: '46', startMs: 2000, endMs: 2800 });
     expect(after[3]).toMatchObject({ text: 'degrees', startMs: 3000 });
-    const more = retimed(said('call okwuosa now'), 'call Tamsin Okwuosa now', BOUNDS);
+    const more = retimeWords(said('call okwuosa now'), 'call Tamsin Okwuosa now', BOUNDS);
     expect(more.map((w) => w.startMs)).toEqual([1000, 1300, 1500, 2000]);
   });
 
   it('lose nothing of their neighbours when one is deleted', () => {
-    const after = retimed(before, 'walking along key now it is a quarter past eight', BOUNDS);
+    const after = retimeWords(before, 'walking along key now it is a quarter past eight', BOUNDS);
     expect(after).toEqual([...before.slice(0, 2), ...before.slice(3)]);
   });
 
   it('know themselves again in other case and with other marks, and are then sure', () => {
-    const after = retimed(said('the lock. Hit one'), 'The lock, hit number one', BOUNDS);
+    const after = retimeWords(said('the lock. Hit one'), 'The lock, hit number one', BOUNDS);
     expect(after.map((w) => w.startMs)).toEqual([1000, 1500, 2000, 2300, 2500]);
     expect(after[1]).toMatchObject({ text: 'lock,', confidence: 1 });
   });
 
   it('may come before the first, after the last, or be all new', () => {
-    const typed = retimed(said('the quay'), 'so the quay again and again', BOUNDS);
+    const typed = retimeWords(said('the quay'), 'so the quay again and again', BOUNDS);
     expect(typed[0]).toMatchObject({ startMs: 900, endMs: 1000 });
     expect(typed.at(-1)!.endMs).toBeLessThanOrEqual(BOUNDS.endMs);
-    expect(retimed([], 'nothing was heard', BOUNDS)[0]!.startMs).toBe(900);
-    expect(retimed(said('a b'), '  ', BOUNDS)).toEqual([]);
+    expect(retimeWords([], 'nothing was heard', BOUNDS)[0]!.startMs).toBe(900);
+    expect(retimeWords(said('a b'), '  ', BOUNDS)).toEqual([]);
   });
 
   it('take in ten thousand pasted words, right to left letters and signs', () => {
     const long = Array.from({ length: 10_000 }, (_, i) => `word${i}`).join(' ');
-    expect(retimed(before, long, BOUNDS)).toHaveLength(10_000);
-    expect(textOf(retimed(before, 'שלום 🌳 <b>quay</b>', BOUNDS))).toBe('שלום 🌳 <b>quay</b>');
+    expect(retimeWords(before, long, BOUNDS)).toHaveLength(10_000);
+    expect(textOf(retimeWords(before, 'שלום 🌳 <b>quay</b>', BOUNDS))).toBe('שלום 🌳 <b>quay</b>');
   });
 });
 
@@ -79,7 +79,7 @@ describe('any sequence of changes', () => {
       fc.property(passages, fc.array(texts, { minLength: 1, maxLength: 6 }), (passage, edits) => {
         let { words } = passage;
         for (const edit of edits) {
-          words = retimed(words, edit.join(' '), passage);
+          words = retimeWords(words, edit.join(' '), passage);
           expect(textOf(words)).toBe(edit.join(' '));
           expect(inOrder(words)).toBe(true);
           for (const w of words) {
@@ -99,7 +99,7 @@ describe('any sequence of changes', () => {
         // A word that is told apart from all others, so that it is known which ones were not touched.
         const words = passage.words.map((w, i) => ({ ...w, text: `${w.text}${i}` }));
         const text = tokens.map((t, i) => (i === at ? typed : `${t}${i}`)).join(' ');
-        const after = retimed(words, text, passage);
+        const after = retimeWords(words, text, passage);
         for (const w of words.filter((_, i) => i !== at)) expect(after).toContainEqual(w);
       }),
     );

@@ -2,9 +2,9 @@ import type { Passage, Word } from './manuscript';
 import { wordErrors } from './wordErrorRate';
 
 /** Typed between two words, a word takes at most so much of the pause. */
-const LONGEST_TYPED_MS = 400;
+const MAX_TYPED_MS = 400;
 /** Beyond this many pairs of old and new words, no single one is looked for again: the text is another one. */
-const MOST_PAIRS = 2_000_000;
+const MAX_PAIRS = 2_000_000;
 
 const tokensOf = (text: string): string[] => text.split(/\s+/u).filter(Boolean);
 const keyOf = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '') || text;
@@ -17,7 +17,7 @@ const keyOf = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}
  * @param bounds of the passage in milliseconds, for words typed before the first or after the last one
  * @returns the new words, in order, their times inside the passage
  */
-export function retimed<W extends Word>(
+export function retimeWords<W extends Word>(
   words: readonly W[],
   text: string,
   bounds: { startMs: number; endMs: number },
@@ -60,7 +60,7 @@ function partnersOf(before: readonly string[], after: readonly string[]): (numbe
     return fromEnd <= tail ? before.length - fromEnd : null;
   });
   const [a, b] = [before.slice(head, before.length - tail), after.slice(head, after.length - tail)];
-  if (a.length * b.length > MOST_PAIRS) return partners;
+  if (a.length * b.length > MAX_PAIRS) return partners;
   for (const { reference, hypothesis } of wordErrors(a, b).pairs) {
     if (reference !== null && hypothesis !== null && a[reference] === b[hypothesis]) {
       partners[head + hypothesis] = head + reference;
@@ -88,7 +88,7 @@ function typed(
   const before = words[from - 1]?.endMs ?? Math.min(bounds.startMs, words[from]?.startMs ?? bounds.startMs);
   const after = words[to]?.startMs ?? Math.max(before, bounds.endMs);
   const startMs = replaced[0]?.startMs ?? before;
-  const endMs = replaced.at(-1)?.endMs ?? Math.max(before, Math.min(after, before + LONGEST_TYPED_MS * tokens.length));
+  const endMs = replaced.at(-1)?.endMs ?? Math.max(before, Math.min(after, before + MAX_TYPED_MS * tokens.length));
   const lengths = tokens.map((t) => [...t].length);
   const total = lengths.reduce((a, b) => a + b, 0);
   let sum = 0;

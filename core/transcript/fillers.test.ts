@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { spokenWords, writtenWords } from './figures';
+import { spokenWords, normaliseWords } from './inverseTextNormalisation';
 import { withoutFillers } from './fillers';
 import type { Word } from './manuscript';
 
@@ -37,7 +37,7 @@ test('nothing is lost, with figures on top', () => {
   fc.assert(
     fc.property(fc.array(fc.constantFrom(...words), { minLength: 1, maxLength: 25 }), (texts) => {
       const all = said(texts.join(' '));
-      expect(spokenWords(writtenWords(withoutFillers(all)))).toEqual(all);
+      expect(spokenWords(normaliseWords(withoutFillers(all)))).toEqual(all);
     }),
     { numRuns: 1000 },
   );

@@ -1,5 +1,5 @@
 import type { Word } from './manuscript';
-import { type WrittenWord, spokenWords } from './figures';
+import { type WrittenWord, spokenWords } from './inverseTextNormalisation';
 
 /** Sounds of hesitation; common practice of clean transcripts, no source. */
 const SOUNDS = new Set(['um', 'umm', 'uh', 'uhm', 'uhh', 'er', 'erm', 'err', 'hm', 'hmm', 'mm', 'mmm', 'ah', 'eh']);
@@ -20,7 +20,7 @@ const MAY_REPEAT = new Set(
     ' ',
   ),
 );
-const LONGEST_REPEAT = 4;
+const MAX_REPEAT = 4;
 
 const keyOf = (word: { text: string }): string => word.text.toLowerCase().replace(/[^\p{L}\p{N}'’-]/gu, '');
 const endOf = (word: { text: string }): string => /(?<![^\p{L}\p{N}])[^\p{L}\p{N}]*$/u.exec(word.text)![0];
@@ -43,7 +43,7 @@ export function fillersIn(words: readonly Word[]): boolean[] {
       const isTyped = words.slice(at, end).some((w) => w.isTyped);
       if (standsAlone && !isTyped) found.fill(true, at, end);
     }
-    for (let length = LONGEST_REPEAT; length > 0; length--) {
+    for (let length = MAX_REPEAT; length > 0; length--) {
       if (isRepeated(words, keys, at, length)) {
         found.fill(true, at, at + length);
         break;

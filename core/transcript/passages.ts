@@ -97,7 +97,7 @@ export function markParagraphs(passages: Passage[], { kind, pauseMs }: Paragraph
         (1 - cohesion(passages, i)) * 0.45 +
         Math.min(0.8, Math.max(0, (paragraphWords - 45) / 110));
       const enough =
-        kind === 'pauses' ? pause >= pauseMs : ended && paragraphWords >= LEAST_WORDS[kind] && score >= ENOUGH[kind];
+        kind === 'pauses' ? pause >= pauseMs : ended && paragraphWords >= MIN_WORDS[kind] && score >= ENOUGH[kind];
       passage.startsParagraph = passage.speaker !== before.speaker || enough;
     }
     paragraphWords = (passage.startsParagraph ? 0 : paragraphWords) + passage.words.length;
@@ -110,7 +110,7 @@ export type ParagraphRule = { kind: ParagraphKind; pauseMs: number };
 export const USUAL_PARAGRAPHS: ParagraphRule = { kind: 'usual', pauseMs: 2000 };
 
 const ENOUGH = { one: Infinity, few: 1.3, usual: 1, many: 0.75 };
-const LEAST_WORDS = { one: 0, few: 40, usual: 12, many: 8 };
+const MIN_WORDS = { one: 0, few: 40, usual: 12, many: 8 };
 
 /** Cosine of the word counts before and after a boundary, 0 to 1. */
 function cohesion(passages: readonly Passage[], at: number): number {

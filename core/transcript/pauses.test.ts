@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { pauseAt, pausesOf, savedBy } from './pauses';
+import { pauseAt, pausesOf, timeSavedBySkipping } from './pauses';
 
 const word = (startMs: number, endMs: number) => ({ startMs, endMs });
 
@@ -12,7 +12,7 @@ describe('pauses', () => {
       { startMs: 4200, endMs: 8800 },
       { startMs: 9700, endMs: 19_800 },
     ]);
-    expect(savedBy(pausesOf(words, 1000, 20_000))).toBe(2800 + 4600 + 10_100);
+    expect(timeSavedBySkipping(pausesOf(words, 1000, 20_000))).toBe(2800 + 4600 + 10_100);
     expect(pausesOf(words, 6000, null)).toEqual([]);
     expect(pausesOf([], 1000, 20_000)).toEqual([]);
   });

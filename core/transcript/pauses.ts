@@ -31,7 +31,8 @@ export function pausesOf(
 }
 
 /** Milliseconds that are saved by leaving these pauses out. */
-export const savedBy = (pauses: readonly Pause[]): number => pauses.reduce((sum, p) => sum + p.endMs - p.startMs, 0);
+export const timeSavedBySkipping = (pauses: readonly Pause[]): number =>
+  pauses.reduce((sum, p) => sum + p.endMs - p.startMs, 0);
 
 /** The pause in which a time lies, found by halving. */
 export function pauseAt(pauses: readonly Pause[], timeMs: number): Pause | null {

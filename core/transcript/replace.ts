@@ -1,5 +1,5 @@
-import { retimed } from './edit';
-import { spokenWords } from './figures';
+import { retimeWords } from './edit';
+import { spokenWords } from './inverseTextNormalisation';
 import type { Passage, Word } from './manuscript';
 import { type ReadingRules, wordsToRead } from './reading';
 
@@ -100,7 +100,7 @@ export function replacedIn<P extends Passage>(
     at = to;
   }
   texts.push(...words.slice(at).map((w) => w.text));
-  return { ...passage, words: spokenWords(retimed(words, texts.join(' '), passage)) };
+  return { ...passage, words: spokenWords(retimeWords(words, texts.join(' '), passage)) };
 }
 
 /** Where the last word of a sentence is left out, the word before it ends the sentence. */

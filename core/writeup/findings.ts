@@ -76,12 +76,12 @@ const EMPTY =
 const ASKS_BACK =
   /^(?:(?:and|but|so|well)[, ]+)?(?:who|what|when|where|why|how|which|do|does|did|is|are|was|were|can|could|should|shall|will|would|have|has)\b/i;
 
-const SHORTEST_ASKED = 4;
+const MIN_ASKED = 4;
 /** Every question that was asked, answered or not: what a lecture is learned by. */
 export const askedIn = (sentences: readonly Sentence[]): Sentence[] =>
   sentences.filter(({ text }) => {
     const asked = text.trim();
-    return asked.endsWith('?') && !EMPTY.test(asked) && asked.split(/\s+/).length >= SHORTEST_ASKED;
+    return asked.endsWith('?') && !EMPTY.test(asked) && asked.split(/\s+/).length >= MIN_ASKED;
   });
 
 /** One voice for so long is a lecture. Common practice, no source. */

@@ -4,8 +4,8 @@ import { type SummarySentence, summarise } from '../language/summary';
 import type { Passage } from '../transcript/manuscript';
 import { askedIn, datesAndNumbersIn, decisionsIn, openQuestionsIn, termsIn } from './findings';
 import { ownPartsOf, withinParts } from './ownParts';
-import { reported, tidied } from './tidy';
-import { worded } from './wording';
+import { inReportedSpeech, tidyText } from './tidy';
+import { applyWording } from './wording';
 
 type SourceTodo = {
   id: string;
@@ -28,9 +28,9 @@ export type Source = {
 /** A sentence within so many milliseconds of a mark or an own note is what was meant by it. */
 const NEAR_MS = 6000;
 const MARKED_BOOST = 2.5;
-const MOST_CANDIDATES = 60;
+const MAX_CANDIDATES = 60;
 /** More sentences are ranked stretch by stretch. */
-const MOST_RANKED = 2000;
+const MAX_RANKED = 2000;
 const STRETCH = 400;
 
 /**
@@ -82,7 +82,7 @@ class Maker {
   lines({ content, unit, most }: Section): Found[] {
     const { slips, todos } = this.source;
     if (content === 'summary' || content === 'key-points') {
-      const count = most !== null && (unit === 'sentences' || unit === 'points') ? most : MOST_CANDIDATES;
+      const count = most !== null && (unit === 'sentences' || unit === 'points') ? most : MAX_CANDIDATES;
       // A short talk is not its own summary.
       const some = Math.min(count, Math.max(1, Math.ceil(this.sentences.length / 2)));
       return this.ranked(some).map((s) => this.said(s, s.score));
@@ -97,7 +97,7 @@ class Maker {
     }
     if (content === 'dates-and-numbers') return datesAndNumbersIn(this.sentences).map((s) => this.said(s));
     if (content === 'terms') {
-      return termsIn(this.sentences, most ?? MOST_CANDIDATES).map(({ term, sentence }) => ({
+      return termsIn(this.sentences, most ?? MAX_CANDIDATES).map(({ term, sentence }) => ({
         ...this.said(sentence),
         person: term,
       }));
@@ -109,8 +109,8 @@ class Maker {
     if (content === 'marked') return this.marked();
     if (content === 'links') return slips.filter((s) => s.kind === 'link').map((s) => this.written(s));
     if (content === 'quotes') {
-      const chosen = this.ranked(MOST_CANDIDATES).filter((s) => s.speaker !== null);
-      return chosen.map((s) => ({ ...this.said(s, s.score), text: `“${tidied(s.text)}”` }));
+      const chosen = this.ranked(MAX_CANDIDATES).filter((s) => s.speaker !== null);
+      return chosen.map((s) => ({ ...this.said(s, s.score), text: `“${tidyText(s.text)}”` }));
     }
     if (content === 'text') {
       const starts = this.source.passages.map((p) => p.startsParagraph);
@@ -124,8 +124,8 @@ class Maker {
 
   /** Of very much talk, first the best of each stretch, then the best of those: the ranking compares all with all. */
   private ranked(most: number): readonly SummarySentence[] {
-    if (this.sentences.length <= MOST_RANKED) return summarise(this.sentences, most, this.boost);
-    const each = Math.ceil((STRETCH * MOST_RANKED) / this.sentences.length / 2);
+    if (this.sentences.length <= MAX_RANKED) return summarise(this.sentences, most, this.boost);
+    const each = Math.ceil((STRETCH * MAX_RANKED) / this.sentences.length / 2);
     const best: SummarySentence[] = [];
     for (let from = 0; from < this.sentences.length; from += STRETCH) {
       const stretch = this.sentences.slice(from, from + STRETCH);
@@ -155,9 +155,11 @@ class Maker {
   }
 
   private said({ text, startMs, speaker }: Sentence, score = 1): Found {
-    const tidy = tidied(text);
+    const tidy = tidyText(text);
     const turned =
-      speaker !== null && this.wording === 'reported' ? reported(tidy, speaker) : worded(tidy, this.wording);
+      speaker !== null && this.wording === 'reported'
+        ? inReportedSpeech(tidy, speaker)
+        : applyWording(tidy, this.wording);
     return {
       // What cannot be turned stands as it was said, under the name of who said it.
       ...found(turned ?? `${speaker}: “${tidy}”`, startMs),

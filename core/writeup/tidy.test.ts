@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { reported, tidied } from './tidy';
+import { inReportedSpeech, tidyText } from './tidy';
 
 describe('a spoken sentence as one would write it', () => {
   it.each([
@@ -14,15 +14,15 @@ describe('a spoken sentence as one would write it', () => {
     ['Who waters it?', 'Who waters it?'],
     ['He said “wait.”', 'He said “wait.”'],
     ['the form goes to Petra,', 'The form goes to Petra.'],
-  ])('%s', (said, written) => expect(tidied(said)).toBe(written));
+  ])('%s', (said, written) => expect(tidyText(said)).toBe(written));
 
   it('keeps what only looks like a filler', () => {
-    expect(tidied('The well is dry.')).toBe('The well is dry.');
-    expect(tidied('I like the silver lime.')).toBe('I like the silver lime.');
+    expect(tidyText('The well is dry.')).toBe('The well is dry.');
+    expect(tidyText('I like the silver lime.')).toBe('I like the silver lime.');
   });
 
   it('of nothing but fillers or signs nothing is left', () => {
-    for (const said of ['', 'um, uh', '…', '?!', '   ']) expect(tidied(said)).toBe('');
+    for (const said of ['', 'um, uh', '…', '?!', '   ']) expect(tidyText(said)).toBe('');
   });
 
   const words = fc.array(
@@ -36,7 +36,7 @@ describe('a spoken sentence as one would write it', () => {
       fc.property(words, (said) => {
         const spoken = plain(said.join(' '));
         let at = 0;
-        for (const word of plain(tidied(said.join(' ')))) {
+        for (const word of plain(tidyText(said.join(' ')))) {
           at = spoken.indexOf(word, at) + 1;
           expect(at).toBeGreaterThan(0);
         }
@@ -47,7 +47,7 @@ describe('a spoken sentence as one would write it', () => {
   it('ends as a sentence, begins as one, and has no two blanks', () => {
     fc.assert(
       fc.property(words, (said) => {
-        const written = tidied(said.join(' '));
+        const written = tidyText(said.join(' '));
         if (!written) return;
         expect(written).toMatch(/[.?!…]["'”’)]?$/);
         expect(written.charAt(0)).toBe(written.charAt(0).toUpperCase());
@@ -70,16 +70,16 @@ describe('first person turned into who spoke', () => {
     ['Give it to me.', 'Give it to Bram.'],
     ['That spade is mine.', "That spade is Bram's."],
     ['The pit is dry.', 'The pit is dry.'],
-  ])('%s', (said, written) => expect(reported(said, 'Bram')).toBe(written));
+  ])('%s', (said, written) => expect(inReportedSpeech(said, 'Bram')).toBe(written));
 
   it('is left alone where the form is not known: then it stands as it was said', () => {
-    expect(reported('I juggle.', 'Bram')).toBeNull();
-    expect(reported('You and I, then.', 'Bram')).toBeNull();
+    expect(inReportedSpeech('I juggle.', 'Bram')).toBeNull();
+    expect(inReportedSpeech('You and I, then.', 'Bram')).toBeNull();
   });
 
   it('takes any name as it is', () => {
     for (const name of ['$1', '$&', 'O’Hara', 'Zoë \\1']) {
-      expect(reported('I will come.', name)).toBe(`${name} will come.`);
+      expect(inReportedSpeech('I will come.', name)).toBe(`${name} will come.`);
     }
   });
 });

@@ -9,7 +9,7 @@ const RESTART = /\b((?:\p{L}[\p{L}']* ){0,3}\p{L}[\p{L}']*), (?=\1\b)/giu;
 const TWICE = /\b(\p{L}+) \1\b(?! that)/giu;
 
 /** A spoken sentence as one would write it: only words are left out, none is added. */
-export function tidied(sentence: string): string {
+export function tidyText(sentence: string): string {
   let text = sentence.replace(/’/g, "'").replace(FILLERS, '').replace(RESTART, '').replace(TWICE, '$1');
   text = text
     .replace(OPENINGS, '')
@@ -52,7 +52,7 @@ const PRESENT =
  * First person turned into the name of who spoke, where the form is one that is known; null where it is not, and the
  * sentence has to stand as it was said.
  */
-export function reported(sentence: string, speaker: string): string | null {
+export function inReportedSpeech(sentence: string, speaker: string): string | null {
   if (!/\b(?:i|me|my|mine|myself)\b/i.test(sentence)) return sentence;
   let text = sentence;
   for (const [pattern, form] of AUXILIARIES) text = text.replace(pattern, form.replace('$N', '\u0001'));

@@ -1,4 +1,4 @@
-import { briefly, contracted, worded, writtenOut } from './wording';
+import { briefly, contracted, applyWording, writtenOut } from './wording';
 
 describe('wording', () => {
   it.each([
@@ -29,7 +29,7 @@ describe('wording', () => {
   ])('makes brief: %s', (long, brief) => expect(briefly(long)).toBe(brief));
 
   it('leaves what was said where nothing else is asked', () => {
-    expect(worded("It's really late.", 'as said')).toBe("It's really late.");
-    expect(worded("It's really late.", 'formal')).toBe('It is late.');
+    expect(applyWording("It's really late.", 'as said')).toBe("It's really late.");
+    expect(applyWording("It's really late.", 'formal')).toBe('It is late.');
   });
 });

@@ -72,7 +72,7 @@ export const briefly = (text: string): string =>
     .replace(/ {2,}/g, ' ');
 
 /** A sentence in the wording of a template. Only the form of small words changes: what carries meaning stays. */
-export function worded(text: string, wording: Wording): string {
+export function applyWording(text: string, wording: Wording): string {
   if (wording === 'formal') return withoutPadding(writtenOut(text));
   if (wording === 'friendly') return contracted(text);
   if (wording === 'brief') return briefly(text);

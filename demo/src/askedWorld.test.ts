@@ -4,7 +4,7 @@ import { recordingsToAsk, shippedVectors } from './askedWorld';
 
 const recordings = recordingsToAsk(new Date(2026, 2, 12));
 const world = new DemoWorldAsked(recordings, shippedVectors(), '2026-03-12');
-const all = [...questions.QUESTIONS_TO_WORK_WITH, ...questions.QUESTIONS_FOR_THE_FIGURE];
+const all = [...questions.QUESTIONS_DEV_SET, ...questions.QUESTIONS_TEST_SET];
 
 describe('the demo world, asked', () => {
   it('has each right passage in its scripts', () => {
@@ -19,7 +19,7 @@ describe('the demo world, asked', () => {
   });
 
   it('refuses where nothing answers', () => {
-    const refused = questions.UNANSWERABLE_FOR_THE_FIGURE.filter((q) => world.ask(q).quotes.length === 0);
+    const refused = questions.UNANSWERABLE_TEST_SET.filter((q) => world.ask(q).quotes.length === 0);
     expect(refused.length).toBeGreaterThanOrEqual(8);
   });
 

@@ -9,7 +9,7 @@ import { proposalsFor } from '@immeld/core/filing/proposals';
 import { DEFAULT_PASSAGE_RULES, passagesFrom, speakersOf } from '@immeld/core/transcript/passages';
 import { openDatabase } from '@immeld/server/database';
 import { filingContextFor } from '@immeld/server/jobs/filingContext';
-import { keepResult } from '@immeld/server/jobs/keepResult';
+import { saveRecognition } from '@immeld/server/jobs/saveRecognition';
 import { Folder } from '@immeld/server/models/folder';
 import { JobRow } from '@immeld/server/models/job';
 import { asAccount } from '@immeld/server/accounts/currentAccount';
@@ -27,10 +27,10 @@ import { TodoRow } from '@immeld/server/models/todo';
 import { projectRoot } from '@immeld/server/projectRoot';
 import { loadModels } from '@immeld/server/recognition/modelFiles';
 import { type FileTranscript, transcribeFile } from '@immeld/server/recognition/transcribeFile';
-import { takeIn } from '@immeld/server/storage/intake';
+import { importUpload } from '@immeld/server/storage/importUpload';
 import { SoundStore } from '@immeld/server/storage/soundStore';
-import { giveTo } from '@immeld/server/transcript/speakers';
-import { followSpeaker } from '@immeld/server/todos/keepTodos';
+import { assignSpeaker } from '@immeld/server/transcript/speakers';
+import { followSpeaker } from '@immeld/server/todos/saveFoundTodos';
 import { Op, type Sequelize } from 'sequelize';
 import {
   type DemoScript,
@@ -90,7 +90,7 @@ async function bringIn(
 ): Promise<Recording> {
   const copy = path.join(sounds.uploadFolder, `demo-${script.id}`);
   fs.copyFileSync(soundOf(script), copy);
-  const { recording } = await takeIn(
+  const { recording } = await importUpload(
     copy,
     { fileName: script.file, startedAt, durationMs: null, source: 'demo' },
     sounds,
@@ -107,9 +107,9 @@ async function bringIn(
     speakersOf(transcript.passages),
   );
   const proposals = proposalsFor(transcript.passages, await filingContextFor(recording));
-  await keepResult(recording, { ...transcript, proposals, asides: [], hasPlaybackCopy: false }, sounds);
+  await saveRecognition(recording, { ...transcript, proposals, asides: [], hasPlaybackCopy: false }, sounds);
   for (const [i, name] of script.speakers.entries()) {
-    await giveTo(await recording.reload(), { from: `Speaker ${i + 1}`, to: name });
+    await assignSpeaker(await recording.reload(), { from: `Speaker ${i + 1}`, to: name });
   }
   await followSpeaker(recording, { to: null });
   if (script.title) await fileAway(await recording.reload(), script, folders.get(script.folder ?? '') ?? null);

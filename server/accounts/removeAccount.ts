@@ -2,8 +2,8 @@ import fs from 'node:fs';
 import path from 'node:path';
 import type { Removed } from '@immeld/core/contract/account';
 import type { Sequelize } from 'sequelize';
-import type { BringingsBack } from '../backup/bringingsBack';
-import type { BackgroundFiles } from '../jobs/backgroundFiles';
+import type { RestoreJobs } from '../backup/restoreJobs';
+import type { ExportJobs } from '../exports/exportJobs';
 import type { JobQueue } from '../jobs/queue';
 import { AccountRow } from '../models/account';
 import { JobRow } from '../models/job';
@@ -14,7 +14,7 @@ import { uploadsOf } from '../storage/heldUploads';
 import type { SoundStore } from '../storage/soundStore';
 import { asServer } from './currentAccount';
 
-export type RemovalParts = { sounds: SoundStore; queue: JobQueue; files: BackgroundFiles; bringings: BringingsBack };
+export type RemovalParts = { sounds: SoundStore; queue: JobQueue; files: ExportJobs; bringings: RestoreJobs };
 
 /**
  * Deletes an account for good: its rows, sound, pictures, what was being sent, and what was made to be taken along. The

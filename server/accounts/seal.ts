@@ -16,7 +16,7 @@ const MARK = 'sealed:';
 let key: Buffer | null = null;
 
 /** Reads the key of a data folder, or makes one. */
-export function useSealOf(dataFolder: string): void {
+export function useSealKeyOf(dataFolder: string): void {
   const file = path.join(dataFolder, 'seal.key');
   if (!fs.existsSync(file)) {
     const part = `${file}.part`;

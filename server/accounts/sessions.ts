@@ -8,7 +8,7 @@ import { FIRST_ACCOUNT } from './firstAccount';
 import { hashOf } from './seal';
 
 const COOKIE = 'immeld_session';
-export const KEPT_MS = 400 * 86_400_000;
+export const SESSION_LIFETIME_MS = 400 * 86_400_000;
 /** So often the time of the last visit is written down. */
 const SEEN_EVERY_MS = 5 * 60_000;
 const TOKEN_BYTES = 32;
@@ -18,7 +18,7 @@ const cookieOptions = (request: Request): CookieOptions => ({
   sameSite: 'lax',
   secure: request.secure,
   path: '/',
-  maxAge: KEPT_MS,
+  maxAge: SESSION_LIFETIME_MS,
 });
 
 /** A name for a device that its owner recognises in a list. */
@@ -29,13 +29,13 @@ function deviceOf(request: Request): string {
   return `${browser === 'Edg' ? 'Edge' : browser}, ${system}`;
 }
 
-export async function sessionOf(request: Request): Promise<SessionRow | null> {
+export async function findSession(request: Request): Promise<SessionRow | null> {
   const token = (request.cookies as Record<string, string> | undefined)?.[COOKIE];
   if (!token) return null;
   const session = await SessionRow.findOne({ where: { tokenHash: hashOf(token) } });
   if (!session) return null;
   const unseenMs = Date.now() - session.lastSeenAt.getTime();
-  if (unseenMs > KEPT_MS) {
+  if (unseenMs > SESSION_LIFETIME_MS) {
     // The cookie has ended; a copy of it has too.
     await session.destroy();
     return null;
@@ -49,7 +49,7 @@ export async function sessionOf(request: Request): Promise<SessionRow | null> {
  * then on.
  */
 export async function beginSession(request: Request, response: Response, owner: string): Promise<void> {
-  await (await sessionOf(request))?.destroy();
+  await (await findSession(request))?.destroy();
   const token = randomBytes(TOKEN_BYTES).toString('base64url');
   await SessionRow.create({ owner, tokenHash: hashOf(token), device: deviceOf(request), lastSeenAt: new Date() });
   response.cookie(COOKIE, token, cookieOptions(request));
@@ -88,10 +88,10 @@ const decoyHash = hash(randomBytes(16).toString('hex'));
 const OPEN = new Set(['GET /status', 'GET /openapi.json', 'GET /packs', 'POST /session/guest', 'POST /session']);
 
 /** Finds out whose request it is. Without an account there is nothing to see but the doors. */
-export const knownAccount =
+export const requireAccount =
   (isDemo: boolean): RequestHandler =>
   async (request, response, next) => {
-    const session = await sessionOf(request);
+    const session = await findSession(request);
     const owner = session?.owner ?? (isDemo ? FIRST_ACCOUNT : null);
     response.locals['sessionId'] = session?.id ?? null;
     if (owner) return asAccount(owner, () => next());

@@ -2,7 +2,7 @@ import { Op, QueryTypes } from 'sequelize';
 import { AccountRow } from '../models/account';
 import { FIRST_ACCOUNT } from './firstAccount';
 import { type RemovalParts, removeAccount } from './removeAccount';
-import { KEPT_MS } from './sessions';
+import { SESSION_LIFETIME_MS } from './sessions';
 
 const DAY_MS = 86_400_000;
 /** A guest who has kept nothing is a visitor who went on. */
@@ -26,7 +26,7 @@ export async function sweepGuests(parts: RemovalParts, now = Date.now()): Promis
   const nothing = KEPT_IN.map((t) => `AND NOT EXISTS (SELECT 1 FROM ${t} k WHERE k.account_id = a.id)`).join(' ');
   const empty = await guests(new Date(now - EMPTY_AFTER_MS), nothing);
   await AccountRow.destroy({ where: { id: { [Op.in]: empty.map((a) => a.id) } } });
-  const lost = await guests(new Date(now - KEPT_MS - EMPTY_AFTER_MS), '');
+  const lost = await guests(new Date(now - SESSION_LIFETIME_MS - EMPTY_AFTER_MS), '');
   for (const { id } of lost) await removeAccount(id, parts);
   return empty.length + lost.length;
 }

@@ -3,7 +3,7 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { Readable } from 'node:stream';
 import JSZip from 'jszip';
-import type { BringingBack } from '@immeld/core/contract/archiveEndpoints';
+import type { RestoreJob } from '@immeld/core/contract/archiveEndpoints';
 import type { LanguageModel } from '@immeld/core/contract/languageModel';
 import { FIRST_ACCOUNT } from '../accounts/firstAccount';
 import { type Manifest, ArchiveProblem } from '../backup/archive';
@@ -49,11 +49,11 @@ async function changed(name: string, content: string, archive: string): Promise<
   return at(archive);
 }
 
-async function broughtBack(device: Device, archive: string): Promise<BringingBack> {
+async function broughtBack(device: Device, archive: string): Promise<RestoreJob> {
   const id = (await device.send(fs.readFileSync(archive), { archive: '1', filename: 'a.zip' })).get('Immeld-Archive')!;
   await device.ask('POST', `/archives/${id}/return`, { passphrase: null });
   return until(
-    async () => (await device.ask<BringingBack>('GET', `/archives/${id}/return`)).body,
+    async () => (await device.ask<RestoreJob>('GET', `/archives/${id}/return`)).body,
     ({ state }) => state !== 'working',
   );
 }

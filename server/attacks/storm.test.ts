@@ -6,7 +6,7 @@ import { ControlledPool, startTestServer, temporaryFolder } from '../testing/tes
 import { badRequests } from './badRequests';
 
 /** Each of these took the server seconds to minutes; a busy machine stands still for less by itself. */
-const LONGEST_STALL_MS = 1000;
+const MAX_STALL_MS = 1000;
 const NANOSECONDS = 1e6;
 
 const dataFolder = temporaryFolder();
@@ -34,7 +34,7 @@ it('no bad request keeps the others waiting, and none brings an error of the ser
     });
     delay.disable();
     const stallMs = Math.round(delay.max / NANOSECONDS);
-    if (stallMs > LONGEST_STALL_MS || status >= 500) stalls.push(`${name}: ${status}, ${stallMs} ms`);
+    if (stallMs > MAX_STALL_MS || status >= 500) stalls.push(`${name}: ${status}, ${stallMs} ms`);
   }
   expect(stalls).toEqual([]);
 });

@@ -46,8 +46,8 @@ export type Manifest = Omit<yup.InferType<typeof manifestSchema>, 'objects'> & {
 /** Why an archive cannot be used, as a sentence for the person. Nothing was changed. */
 export class ArchiveProblem extends Error {}
 
-const LARGEST_MANIFEST = 64 * 1024 * 1024;
-const MOST_ENTRIES = 500_000;
+const MAX_MANIFEST = 64 * 1024 * 1024;
+const MAX_ENTRIES = 500_000;
 
 /** An archive that is open for reading. */
 export class Archive {
@@ -69,8 +69,7 @@ export class Archive {
     try {
       const entries = await entriesOf(zip);
       const found = entries.get(MANIFEST);
-      if (!found || found.uncompressedSize > LARGEST_MANIFEST)
-        throw new ArchiveProblem('This is not an Immeld backup.');
+      if (!found || found.uncompressedSize > MAX_MANIFEST) throw new ArchiveProblem('This is not an Immeld backup.');
       const text = await textOf(zip, found);
       const manifest = manifestSchema.validateSync(JSON.parse(text)) as Manifest;
       if (manifest.version > ARCHIVE_VERSION) {
@@ -139,7 +138,7 @@ async function entriesOf(zip: yauzl.ZipFile): Promise<Map<string, yauzl.Entry>> 
   return new Promise((resolve, reject) => {
     zip.on('entry', (entry: yauzl.Entry) => {
       entries.set(entry.fileName, entry);
-      if (entries.size > MOST_ENTRIES) return void reject(new ArchiveProblem('This archive holds too many files.'));
+      if (entries.size > MAX_ENTRIES) return void reject(new ArchiveProblem('This archive holds too many files.'));
       zip.readEntry();
     });
     zip.once('end', () => resolve(entries));

@@ -133,7 +133,9 @@ it('does not write over data, and refuses what a newer version of Immeld made', 
   };
   const target = path.join(folder, 'newer');
   await expect(restore(await write({ version: 2 }), target)).rejects.toThrow('newer version of Immeld');
-  await expect(restore(await write({ migrations: ['9999-future'] }), target)).rejects.toThrow('newer version of Immeld');
+  await expect(restore(await write({ migrations: ['9999-future'] }), target)).rejects.toThrow(
+    'newer version of Immeld',
+  );
   const files = [{ path: '../outside', size: 1, sha256: '0'.repeat(64) }];
   await expect(restore(await write({ files }), target)).rejects.toThrow(ArchiveProblem);
   await expect(restore(await write({ objects: { ...manifest.objects, recordings: 31 } }), target)).rejects.toThrow(
@@ -163,6 +165,8 @@ it('where the disk has too little room nothing is begun, and it is told how much
 });
 
 it('of nothing there is no archive', async () => {
-  await expect(backup(path.join(folder, 'nowhere'), path.join(folder, 'x.zip'))).rejects.toThrow('No Immeld data found');
+  await expect(backup(path.join(folder, 'nowhere'), path.join(folder, 'x.zip'))).rejects.toThrow(
+    'No Immeld data found',
+  );
   await expect(verify(path.join(folder, 'nowhere.zip'))).rejects.toThrow('does not exist');
 });

@@ -9,7 +9,7 @@ import yazl from 'yazl';
 import { filesOfAccount } from '../storage/accountFiles';
 import { sha256Of } from '../storage/soundStore';
 import { ARCHIVE_VERSION, ArchiveProblem, FILE_FOLDERS, MANIFEST, type Manifest } from './archive';
-import { locking } from './locked';
+import { encrypting } from './archiveEncryption';
 import { asJson, migrationsOf, objectTables, rowsOf } from './tables';
 
 export type BackupOptions = {
@@ -75,7 +75,7 @@ export async function backup(dataFolder: string, target: string, options: Backup
         yield bytes;
       }
     };
-    if (passphrase) await pipeline(zip.outputStream, counted, locking(passphrase), out, { signal });
+    if (passphrase) await pipeline(zip.outputStream, counted, encrypting(passphrase), out, { signal });
     else await pipeline(zip.outputStream, counted, out, { signal });
     const handle = await fs.promises.open(part);
     await handle.sync();

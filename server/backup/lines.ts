@@ -1,7 +1,7 @@
 import type { Readable } from 'node:stream';
 
 /** An object with fifty thousand words has about five megabytes. */
-export const LONGEST_LINE_BYTES = 64 * 1024 ** 2;
+export const MAX_LINE_BYTES = 64 * 1024 ** 2;
 
 /** Thrown at a line that is longer than any that Immeld writes. */
 export class LineTooLong extends Error {}
@@ -12,7 +12,7 @@ const END = 0x0a;
  * The lines of a stream of UTF-8, one at a time; never more than one of them is held.
  * @throws LineTooLong before a line of more than `longest` bytes is put together
  */
-export async function* linesOf(source: Readable, longest = LONGEST_LINE_BYTES): AsyncGenerator<string> {
+export async function* linesOf(source: Readable, longest = MAX_LINE_BYTES): AsyncGenerator<string> {
   let held: Buffer[] = [];
   let length = 0;
   const taken = () => {

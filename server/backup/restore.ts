@@ -6,7 +6,7 @@ import sqlite3 from 'sqlite3';
 import { MIGRATION_NAMES, migrate } from '../migrations/migrations';
 import { Archive, ArchiveProblem, type Manifest } from './archive';
 import { LineTooLong, linesOf } from './lines';
-import { PassphraseProblem, isLocked, unlock } from './locked';
+import { PassphraseProblem, isEncrypted, decrypt } from './archiveEncryption';
 import { columnsOf, fromJson, objectTables } from './tables';
 
 export type ReadOptions = {
@@ -23,7 +23,7 @@ const freeBytesOf = (folder: string): number => {
 /** The database with its indices, as a multiple of the objects' JSON, at most. */
 const DATABASE_PER_OBJECTS = 3;
 const GIGABYTE = 1024 ** 3;
-const LARGEST_OBJECTS = 2 * GIGABYTE;
+const MAX_OBJECTS = 2 * GIGABYTE;
 const inGigabytes = (bytes: number): string => `${Math.max(0.1, bytes / GIGABYTE).toFixed(1)} GB`;
 
 /**
@@ -34,7 +34,7 @@ const inGigabytes = (bytes: number): string => `${Math.max(0.1, bytes / GIGABYTE
 function refuseTooLarge({ files }: Manifest, archiveBytes: number, free: number): void {
   const bytesOf = (areObjects: boolean) =>
     files.filter((f) => f.path.startsWith('objects/') === areObjects).reduce((sum, f) => sum + f.size, 0);
-  if (bytesOf(false) > archiveBytes || bytesOf(true) > LARGEST_OBJECTS) {
+  if (bytesOf(false) > archiveBytes || bytesOf(true) > MAX_OBJECTS) {
     throw new ArchiveProblem('This archive unpacks to more than Immeld wrote. It was changed after Immeld made it.');
   }
   const needed = files.reduce(
@@ -58,10 +58,10 @@ async function withArchive<T>(
   const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'immeld-archive-'));
   try {
     let plain = file;
-    if (await isLocked(file)) {
+    if (await isEncrypted(file)) {
       if (!passphrase) throw new PassphraseProblem('This backup is protected. Enter its passphrase.');
       plain = path.join(folder, 'archive.zip');
-      await unlock(file, passphrase, plain);
+      await decrypt(file, passphrase, plain);
     }
     const archive = await Archive.open(plain);
     try {

@@ -2,24 +2,24 @@ import type { Appointment } from '@immeld/core/contract/appointments';
 import { Problem } from '@immeld/core/contract/problem';
 import { CalendarRow } from '../models/calendar';
 import { quickTasks } from '../tasks/taskPool';
-import { AddressRefused, type Outside, textWithin } from '../outside/outside';
+import { AddressBlocked, type OutboundClient, readTextWithin } from '../outbound/outboundClient';
 import { CalendarError, isZone } from './occurrences';
 
-const LARGEST_BYTES = 5_000_000;
-const LONGEST_WAIT_MS = 10_000;
+const MAX_BYTES = 5_000_000;
+const MAX_WAIT_MS = 10_000;
 /** A recording that begins a little before its appointment belongs to it. */
 const EARLY_MINUTES = 10;
 
 /** Following the rules of a calendar that takes longer is given up. */
-const LONGEST_READING_MS = 2000;
+const MAX_READING_MS = 2000;
 const TOO_LONG = 'The repeating events of this calendar take too long to work out, so it is not shown.';
 
 /** Contents that were given up; the same are not tried again. */
 const givenUp = new Map<string, string>();
 
 /** Fetches a feed. Throws CalendarError with a sentence; what was fetched before stays. */
-export async function fetchFeed(address: string, outside: Outside): Promise<string> {
-  const signal = AbortSignal.timeout(LONGEST_WAIT_MS);
+export async function fetchFeed(address: string, outside: OutboundClient): Promise<string> {
+  const signal = AbortSignal.timeout(MAX_WAIT_MS);
   let content: string | null;
   try {
     const response = await outside.fetch(address.replace(/^webcal:/i, 'https:'), { signal });
@@ -27,10 +27,10 @@ export async function fetchFeed(address: string, outside: Outside): Promise<stri
       throw new CalendarError(
         `The calendar’s server reported error ${response.status}. The appointments loaded earlier stay.`,
       );
-    content = await textWithin(response, LARGEST_BYTES);
+    content = await readTextWithin(response, MAX_BYTES);
   } catch (error) {
     if (error instanceof CalendarError) throw error;
-    if (error instanceof AddressRefused) throw new CalendarError(error.message);
+    if (error instanceof AddressBlocked) throw new CalendarError(error.message);
     throw new CalendarError('The calendar’s server cannot be reached. The appointments loaded earlier stay.');
   }
   if (content === null) throw new CalendarError('This calendar is too large (more than 5 million characters).');
@@ -45,7 +45,7 @@ export async function checkCalendar(content: string): Promise<void> {
 }
 
 /** Fetches a feed anew; a failure is kept with the calendar as a sentence. */
-export async function refresh(row: CalendarRow, outside: Outside): Promise<void> {
+export async function refresh(row: CalendarRow, outside: OutboundClient): Promise<void> {
   if (!row.address) return;
   try {
     await row.update({ content: await fetchFeed(row.address, outside), fetchedAt: new Date(), problem: null });
@@ -72,7 +72,7 @@ async function occurrencesOf(
   if (givenUp.get(calendarId) === content) return [];
   try {
     const task = { kind: 'occurrences', calendarId, content, ...days } as const;
-    return await quickTasks.run(task, { limitMs: LONGEST_READING_MS });
+    return await quickTasks.run(task, { limitMs: MAX_READING_MS });
   } catch (error) {
     if (error instanceof Problem && error.code === 'too-many') throw error;
     // One calendar that cannot be followed must not hide the others.

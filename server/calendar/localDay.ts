@@ -10,7 +10,7 @@ export function localDay(instant: Date, zone: string | undefined): string {
 const DAY_MS = 86_400_000;
 
 /** Instants between which all lie that are within these days somewhere on earth; each still has to be looked at. */
-export const around = (from: string, to: string): [Date, Date] => [
+export const paddedRange = (from: string, to: string): [Date, Date] => [
   new Date(Date.parse(`${from}T00:00:00Z`) - DAY_MS),
   new Date(Date.parse(`${to}T00:00:00Z`) + 2 * DAY_MS),
 ];

@@ -3,7 +3,7 @@ import { TZDate } from '@date-fns/tz';
 import ICAL from 'ical.js';
 
 /** Occurrences looked at for one event, so that a rule without an end cannot run for ever. */
-const MOST_OCCURRENCES = 50_000;
+const MAX_OCCURRENCES = 50_000;
 
 export class CalendarError extends Error {}
 
@@ -106,7 +106,7 @@ export function occurrences(
       continue;
     }
     const iterator = event.iterator();
-    for (let i = 0; i < MOST_OCCURRENCES; i++) {
+    for (let i = 0; i < MAX_OCCURRENCES; i++) {
       const next = iterator.next();
       if (!next) break;
       const { item, startDate, endDate } = event.getOccurrenceDetails(next);

@@ -1,5 +1,12 @@
-import { type Aside, type Block, type Item, type Run, type Sheet, plainRuns } from '@immeld/core/exports/sheet';
-import { PRINT_TONES } from '@immeld/core/exports/sheetHtml';
+import {
+  type Aside,
+  type Block,
+  type Item,
+  type Run,
+  type ExportDocument,
+  plainRuns,
+} from '@immeld/core/exports/exportDocument';
+import { PRINT_TONES } from '@immeld/core/exports/documentHtml';
 import {
   AlignmentType,
   BorderStyle,
@@ -43,7 +50,7 @@ const clean = (text: string): string => text.replace(UNWRITABLE, '');
  * A sheet as a Word document (Office Open XML): real headings, lists, check boxes, footnotes and tables; what stands in the
  * margin is a comment at its words.
  */
-export async function docxFile(sheet: Sheet, pictures: ReadonlyMap<string, PagePicture>): Promise<Buffer> {
+export async function docxFile(sheet: ExportDocument, pictures: ReadonlyMap<string, PagePicture>): Promise<Buffer> {
   const comments: { id: number; author: string; children: Paragraph[] }[] = [];
   const children: (Paragraph | Table)[] = [];
   if (sheet.hasHeader) children.push(...header(sheet));
@@ -108,7 +115,7 @@ export async function docxFile(sheet: Sheet, pictures: ReadonlyMap<string, PageP
   return Packer.toBuffer(document);
 }
 
-const header = ({ title, facts, hasTitlePage }: Sheet): Paragraph[] => [
+const header = ({ title, facts, hasTitlePage }: ExportDocument): Paragraph[] => [
   new Paragraph({ heading: HeadingLevel.TITLE, bidirectional: RTL.test(title), children: textRuns({ text: title }) }),
   ...facts.map((f) => new Paragraph({ children: [new TextRun({ text: clean(f), color: '5A6766', size: 18 })] })),
   ...(hasTitlePage ? [new Paragraph({ children: [new PageBreak()] })] : []),
@@ -208,17 +215,17 @@ function pictureParagraphs(id: string, alt: string, pictures: ReadonlyMap<string
 /** Between the margins of an A4 page, in twentieths of a point. */
 const TABLE_WIDTH = 9026;
 /** No column takes less than this of the width, nor counts for more letters than a line has. */
-const LEAST_SHARE = 0.12;
-const LONGEST_CELL = 60;
+const MIN_SHARE = 0.12;
+const MAX_CELL = 60;
 
 /** Widths by what stands in the columns, so that a name does not take as much room as a sentence. */
 function columnWidths(rows: Extract<Block, { kind: 'table' }>['rows']): number[] {
   const count = Math.max(...rows.map((r) => r.length));
   const letters = Array.from({ length: count }, (_, column) =>
-    Math.max(1, ...rows.map((r) => Math.min(LONGEST_CELL, plainRuns(r[column] ?? []).length))),
+    Math.max(1, ...rows.map((r) => Math.min(MAX_CELL, plainRuns(r[column] ?? []).length))),
   );
   const all = letters.reduce((sum, n) => sum + n, 0);
-  const shares = letters.map((n) => Math.max(n / all, LEAST_SHARE));
+  const shares = letters.map((n) => Math.max(n / all, MIN_SHARE));
   const sum = shares.reduce((a, b) => a + b, 0);
   return shares.map((share) => Math.round((share / sum) * TABLE_WIDTH));
 }

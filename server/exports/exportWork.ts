@@ -6,17 +6,17 @@ import type { Todo } from '@immeld/core/contract/todos';
 import { uniqueNames } from '@immeld/core/exports/fileNames';
 import { todosCsv } from '@immeld/core/exports/todosCsv';
 import yazl from 'yazl';
-import type { BackgroundFiles, Making } from '../jobs/backgroundFiles';
+import type { ExportJobs, ExportJob } from './exportJobs';
 import type { SoundStore } from '../storage/soundStore';
-import { type MadeFile, filesOf } from './makeFiles';
+import { type ExportedFile, filesOf } from './exportFiles';
 
 /** Begins to make files of recordings and notes: one file as it is, several as a zip. */
-export const beginExport = (files: BackgroundFiles, sounds: SoundStore, wish: NewExport): Export =>
+export const beginExport = (files: ExportJobs, sounds: SoundStore, wish: NewExport): Export =>
   files.begin(wish.items.length, (making) => collect(making, wish, sounds));
 
 /** Everything that is wanted as one file on the disk; null where there is nothing. */
 async function collect(
-  { view, folder: workFolder, signal }: Making,
+  { view, folder: workFolder, signal }: ExportJob,
   wish: NewExport,
   sounds: SoundStore,
 ): Promise<{ path: string; name: string } | null> {
@@ -27,9 +27,9 @@ async function collect(
   written.catch(() => undefined);
   const todos: Todo[] = [];
   const nameFree = uniqueNames();
-  let first = null as MadeFile | null;
+  let first = null as ExportedFile | null;
   let count = 0;
-  const add = (file: MadeFile): void => {
+  const add = (file: ExportedFile): void => {
     first ??= file;
     count++;
     // Sound does not become smaller by packing.
@@ -57,7 +57,7 @@ async function collect(
   return onDisk(first, workFolder);
 }
 
-async function onDisk(file: MadeFile, folder: string): Promise<{ path: string; name: string }> {
+async function onDisk(file: ExportedFile, folder: string): Promise<{ path: string; name: string }> {
   if ('path' in file) return file;
   const target = path.join(folder, 'one');
   await fs.promises.writeFile(target, file.bytes);

@@ -1,10 +1,10 @@
 import type { ExportFormat } from '@immeld/core/contract/exports';
 import type { Recording } from '@immeld/core/contract/recordings';
-import { type ExportRules, type RecordingToExport, recordingSheet } from '@immeld/core/exports/recordingSheet';
-import { type Sheet, picturesOf } from '@immeld/core/exports/sheet';
-import { sheetHtml } from '@immeld/core/exports/sheetHtml';
-import { sheetMarkdown } from '@immeld/core/exports/sheetMarkdown';
-import { sheetText } from '@immeld/core/exports/sheetText';
+import { type ExportRules, type RecordingToExport, recordingDocument } from '@immeld/core/exports/recordingDocument';
+import { type ExportDocument, picturesOf } from '@immeld/core/exports/exportDocument';
+import { documentHtml } from '@immeld/core/exports/documentHtml';
+import { documentMarkdown } from '@immeld/core/exports/documentMarkdown';
+import { documentText } from '@immeld/core/exports/documentText';
 import { transcriptText } from '@immeld/core/exports/transcriptText';
 import { FORMAT_TYPES, type Format } from '@immeld/core/formats/formats';
 import { clockTime } from '@immeld/core/formats/times';
@@ -32,7 +32,7 @@ export type DocumentTask =
 /** Where a shared page lies. */
 export type SharedPlace = { path: string; isListed: boolean; soundPath: string | null };
 
-export type DocumentResults = { sheet: Sheet; text: string; 'shared-page': string; words: string };
+export type DocumentResults = { sheet: ExportDocument; text: string; 'shared-page': string; words: string };
 
 export function makeDocument(task: DocumentTask): DocumentResults[DocumentTask['kind']] {
   if (task.kind === 'words') return wordsAlone(task);
@@ -41,7 +41,7 @@ export function makeDocument(task: DocumentTask): DocumentResults[DocumentTask['
   if (task.kind === 'text' && !PAGES.has(task.format)) {
     return transcriptText(recording, task.format as 'srt' | 'vtt' | 'tsv' | 'json', rules);
   }
-  const sheet = recordingSheet(recording, rules);
+  const sheet = recordingDocument(recording, rules);
   if (task.kind === 'sheet') return sheet;
   return task.kind === 'text'
     ? textOfSheet(sheet, task.format, task.pictures)
@@ -62,13 +62,13 @@ function wordsAlone({ source, format, reading, consent }: Extract<DocumentTask, 
 
 const titleOf = ({ title, suggestion, fileName }: Recording): string => title ?? suggestion.title ?? fileName;
 
-export function textOfSheet(sheet: Sheet, format: TextFormat, pictures: ReadonlyMap<string, string>): string {
-  if (format === 'txt') return sheetText(sheet);
-  return format === 'md' ? sheetMarkdown(sheet, pictures) : sheetHtml(sheet, pictures);
+export function textOfSheet(sheet: ExportDocument, format: TextFormat, pictures: ReadonlyMap<string, string>): string {
+  if (format === 'txt') return documentText(sheet);
+  return format === 'md' ? documentMarkdown(sheet, pictures) : documentHtml(sheet, pictures);
 }
 
 /** What a link shows. @param owner the name of whoever shares it */
-export function pageForOthers(sheet: Sheet, place: SharedPlace, owner: string): string {
+export function pageForOthers(sheet: ExportDocument, place: SharedPlace, owner: string): string {
   const pictures = new Map(picturesOf(sheet).map((id) => [id, `${place.path}/pictures/${id}`]));
   return sharedPage(namingOwner(sheet, owner), place, pictures);
 }
@@ -77,7 +77,7 @@ export function pageForOthers(sheet: Sheet, place: SharedPlace, owner: string): 
 const OWN_TODOS: ReadonlySet<string> = new Set(['My to-dos', 'Mine to do']);
 
 /** “My” means somebody else to the reader, so headings of the shipped templates name the person. */
-const namingOwner = (sheet: Sheet, owner: string): Sheet => ({
+const namingOwner = (sheet: ExportDocument, owner: string): ExportDocument => ({
   ...sheet,
   blocks: sheet.blocks.map((block) => {
     if (block.kind !== 'heading') return block;

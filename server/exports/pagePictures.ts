@@ -1,7 +1,7 @@
 import fs from 'node:fs';
 import { imageSize } from 'image-size';
 import { type Source, inputArguments, startFfmpeg } from '../media/ffmpeg';
-import { MOST_PIXELS, measured } from '../media/pictureSize';
+import { MAX_PIXELS, measurePicture } from '../media/pictureSize';
 import { NotePictureRow } from '../models/noteHistory';
 import { SlipRow } from '../models/slip';
 import type { SoundStore } from '../storage/soundStore';
@@ -31,15 +31,15 @@ export async function pagePictures(
 }
 
 /** Larger ones are made smaller: on paper nobody sees the difference, and unpacked they take gigabytes. */
-const MOST_PAGE_PIXELS = 12_000_000;
-const LONGEST_SIDE = 3400;
+const MAX_PAGE_PIXELS = 12_000_000;
+const MAX_SIDE = 3400;
 
 async function readPicture(file: string): Promise<PagePicture> {
   const bytes = await fs.promises.readFile(file);
-  const { container, width, height } = await measured(bytes);
+  const { container, width, height } = await measurePicture(bytes);
   const isJpeg = container.mediaType === 'image/jpeg';
   // A JPEG goes into a page as it is, without being unpacked.
-  if (isJpeg || (container.mediaType === 'image/png' && width * height <= MOST_PAGE_PIXELS)) {
+  if (isJpeg || (container.mediaType === 'image/png' && width * height <= MAX_PAGE_PIXELS)) {
     return { type: isJpeg ? 'jpg' : 'png', bytes, width, height };
   }
   const png = await asPng({ file, container });
@@ -49,11 +49,11 @@ async function readPicture(file: string): Promise<PagePicture> {
 
 /** The first picture of a file as PNG, not larger than a page needs. Rejects where it cannot be read. */
 async function asPng(source: Source): Promise<Buffer> {
-  const fits = `scale='min(iw,${LONGEST_SIDE})':'min(ih,${LONGEST_SIDE})':force_original_aspect_ratio=decrease`;
+  const fits = `scale='min(iw,${MAX_SIDE})':'min(ih,${MAX_SIDE})':force_original_aspect_ratio=decrease`;
   const { program, closed } = await startFfmpeg(
     [source],
     [
-      ...['-max_pixels', String(MOST_PIXELS), ...inputArguments(source.container, 3), '-frames:v', '1', '-vf', fits],
+      ...['-max_pixels', String(MAX_PIXELS), ...inputArguments(source.container, 3), '-frames:v', '1', '-vf', fits],
       ...['-f', 'image2pipe', '-c:v', 'png', 'pipe:1'],
     ],
     { limitMs: LIMIT_MS, stdout: 'pipe' },

@@ -1,5 +1,12 @@
-import { type Aside, type Block, type Item, type Run, type Sheet, plainRuns } from '@immeld/core/exports/sheet';
-import { PRINT_TONES } from '@immeld/core/exports/sheetHtml';
+import {
+  type Aside,
+  type Block,
+  type Item,
+  type Run,
+  type ExportDocument,
+  plainRuns,
+} from '@immeld/core/exports/exportDocument';
+import { PRINT_TONES } from '@immeld/core/exports/documentHtml';
 import pdfmake from 'pdfmake';
 import type { CanvasPolyline, Column, Content, ContentText, TDocumentDefinitions } from 'pdfmake/interfaces';
 import type { PagePicture } from './pagePictures';
@@ -18,7 +25,7 @@ const FONT_FILES = new Set(Object.values(PDF_FONTS).flatMap((looks) => Object.va
 let isReady = false;
 
 /** A sheet as a PDF with the typefaces that ship; headings are its bookmarks. */
-export async function pdfFile(sheet: Sheet, pictures: ReadonlyMap<string, PagePicture>): Promise<Buffer> {
+export async function pdfFile(sheet: ExportDocument, pictures: ReadonlyMap<string, PagePicture>): Promise<Buffer> {
   if (!isReady) {
     pdfmake.addFonts(PDF_FONTS);
     // Nothing is fetched, and nothing read but the typefaces.
@@ -47,7 +54,7 @@ export async function pdfFile(sheet: Sheet, pictures: ReadonlyMap<string, PagePi
 }
 
 /** A heading stays with what follows it, as long as that is not longer than a part of a page. */
-const LONGEST_KEPT = 900;
+const MAX_KEPT = 900;
 
 function withHeadingsKept(blocks: readonly Block[], pictures: ReadonlyMap<string, PagePicture>): Content[] {
   const contents: Content[] = [];
@@ -59,7 +66,7 @@ function withHeadingsKept(blocks: readonly Block[], pictures: ReadonlyMap<string
     const kept = blockContent(blocks[i]!, pictures);
     while (blocks[i + 1]?.kind === 'heading') kept.push(...blockContent(blocks[++i]!, pictures));
     const next = blocks[i + 1];
-    if (next && lengthOf(next) <= LONGEST_KEPT) {
+    if (next && lengthOf(next) <= MAX_KEPT) {
       kept.push(...blockContent(next, pictures));
       i++;
     }
@@ -78,7 +85,7 @@ function lengthOf(block: Block): number {
 const bookmark = (text: string, style: Partial<ContentText>): Content =>
   ({ text: pieces({ text }), outline: true, outlineText: text, ...style }) as Content;
 
-const header = ({ title, facts, hasHeader, hasTitlePage }: Sheet): Content[] =>
+const header = ({ title, facts, hasHeader, hasTitlePage }: ExportDocument): Content[] =>
   hasHeader
     ? [
         {

@@ -1,6 +1,6 @@
 import fs from 'node:fs';
 import { isCleaning } from '@immeld/core/audio/cleaning/cleaner';
-import type { SoundWish } from '@immeld/core/contract/exportEndpoints';
+import type { SoundOptions } from '@immeld/core/contract/exportEndpoints';
 import { containerOf } from '../media/container';
 import { inputArguments, startFfmpeg } from '../media/ffmpeg';
 import { cleanInBackground } from '../recognition/cleanedCopy';
@@ -16,7 +16,7 @@ const LIMIT_MS = 60 * 60 * 1000;
 export type Stretch = { startMs: number; endMs: number };
 
 /** The ending of the file that a wish leads to; the original keeps its own. */
-export const soundEnding = ({ format, cleaning, marksOnly }: SoundWish, original: string): string =>
+export const soundEnding = ({ format, cleaning, marksOnly }: SoundOptions, original: string): string =>
   format !== 'original' ? `.${format}` : marksOnly || (cleaning && isCleaning(cleaning)) ? '.m4a' : original;
 
 /**
@@ -26,7 +26,7 @@ export const soundEnding = ({ format, cleaning, marksOnly }: SoundWish, original
 export async function writeSound(
   source: string,
   target: string,
-  { format, cleaning }: SoundWish,
+  { format, cleaning }: SoundOptions,
   marks: readonly Stretch[] | null,
   signal: AbortSignal,
 ): Promise<void> {

@@ -1,10 +1,10 @@
 import type { Batch } from '@immeld/core/contract/shelves';
-import type { Deed } from '../history/deeds';
+import type { ChangeSet } from '../history/changeSets';
 import { Folder } from '../models/folder';
 import { NoteRow, titleOfNote } from '../models/note';
 import { Recording, titleOf } from '../models/recording';
 import { NOTE_INCLUDES } from '../views/noteView';
-import { changeRecording, fileAsSuggested, namesOf } from './filingRecordings';
+import { changeRecording, fileAsSuggested, namesOf } from './recordingFiling';
 import { changeNote } from './notes';
 import { checkFolder } from './shelving';
 
@@ -12,7 +12,7 @@ import { checkFolder } from './shelving';
  * The same for many recordings and notes, as one deed; those that are not there any more are passed over.
  * @returns what was done, in the words of the bar that offers the way back, and to how many
  */
-export async function changeMany(batch: Batch, deed: Deed): Promise<{ text: string; count: number }> {
+export async function changeMany(batch: Batch, deed: ChangeSet): Promise<{ text: string; count: number }> {
   const { ids, noteIds = [], asSuggested, addTags = [], removeTags = [], ...change } = batch;
   const { transaction } = deed;
   await checkFolder(change.folderId);

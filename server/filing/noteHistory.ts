@@ -5,7 +5,7 @@ import { NoteVersionRow } from '../models/noteHistory';
 
 /** While one writes, a version is kept so often, not with every letter. */
 const BETWEEN_VERSIONS_MS = 10 * 60_000;
-const MOST_VERSIONS = 100;
+const MAX_VERSIONS = 100;
 
 /** Keeps the text of a note before it is changed; @param always also where one was kept just now */
 export async function keepVersion(note: NoteRow, transaction: Transaction, always = false): Promise<void> {
@@ -19,8 +19,8 @@ export async function keepVersion(note: NoteRow, transaction: Transaction, alway
     where: { noteId },
     attributes: ['id'],
     order: [['createdAt', 'DESC']],
-    offset: MOST_VERSIONS,
-    limit: MOST_VERSIONS,
+    offset: MAX_VERSIONS,
+    limit: MAX_VERSIONS,
     transaction,
   });
   await NoteVersionRow.destroy({ where: { id: { [Op.in]: tooMany.map((v) => v.id) } }, transaction });

@@ -2,10 +2,10 @@ import type { NoteBody, NoteChange, NoteNode } from '@immeld/core/contract/notes
 import { clockTime, dayInWords } from '@immeld/core/formats/times';
 import { Problem } from '@immeld/core/contract/problem';
 import type { Transaction } from 'sequelize';
-import type { Deed } from '../history/deeds';
+import type { ChangeSet } from '../history/changeSets';
 import { LinkRow, NoteRow, textChangedAt } from '../models/note';
 import { Recording } from '../models/recording';
-import { keepNoteTodos } from '../todos/noteTodos';
+import { saveNoteTodos } from '../todos/noteTodos';
 import { keepVersion } from './noteHistory';
 import { linksOfNote, textOfNote } from './noteText';
 import { setNoteTags } from './shelving';
@@ -34,7 +34,7 @@ export async function writeBody(
   keepsBefore = false,
 ): Promise<void> {
   await keepVersion(note, transaction, keepsBefore);
-  await keepNoteTodos(note, note.body, body, transaction);
+  await saveNoteTodos(note, note.body, body, transaction);
   await note.update({ body, text: textOfNote(body), textChangedAt: new Date() }, { transaction });
   await keepLinks(note.id, body, transaction);
 }
@@ -43,7 +43,7 @@ export async function writeBody(
  * Changes a note. Its text is not written over when somebody else, or another device, changed it since: the caller is
  * told and keeps what it has.
  */
-export async function changeNote(note: NoteRow, change: NoteChange, deed: Deed): Promise<void> {
+export async function changeNote(note: NoteRow, change: NoteChange, deed: ChangeSet): Promise<void> {
   const isOlder = change.seenAt && note.body !== null && textChangedAt(note) !== change.seenAt;
   // The same text once more is no conflict: the answer to the first time got lost.
   if (change.body && isOlder && JSON.stringify(note.body) !== JSON.stringify(change.body)) {

@@ -1,8 +1,8 @@
 import type { NamedChange } from '@immeld/core/contract/shelves';
-import { folded, isSameName } from '@immeld/core/filing/sameName';
+import { foldCase, isSameName } from '@immeld/core/filing/sameName';
 import { Problem } from '@immeld/core/contract/problem';
 import { type Model, type ModelStatic, Op, type Transaction } from 'sequelize';
-import type { Deed } from '../history/deeds';
+import type { ChangeSet } from '../history/changeSets';
 import { Folder } from '../models/folder';
 import { NoteTag } from '../models/note';
 import { Person, RecordingPerson } from '../models/person';
@@ -22,14 +22,16 @@ async function named<M extends Model>(
   return same ? model.findByPk(same.id, { transaction }) : null;
 }
 
-const eachOnce = (names: readonly string[]): string[] => [...new Map(names.map((n) => [folded(n), n.trim()])).values()];
+const eachOnce = (names: readonly string[]): string[] => [
+  ...new Map(names.map((n) => [foldCase(n), n.trim()])).values(),
+];
 
-export const tagNamed = (name: string, transaction: Transaction) => named(Tag, name, transaction);
+export const findOrCreateTag = (name: string, transaction: Transaction) => named(Tag, name, transaction);
 
 async function idsOf(
   model: ModelStatic<Tag> | ModelStatic<Person> | ModelStatic<Project>,
   names: readonly string[],
-  deed: Deed,
+  deed: ChangeSet,
   more: object = {},
 ): Promise<string[]> {
   const ids: string[] = [];
@@ -49,7 +51,7 @@ async function setLinks(
   owner: Record<string, string>,
   other: string,
   ids: readonly string[],
-  deed: Deed,
+  deed: ChangeSet,
 ) {
   const rows: Model[] = await (table as ModelStatic<Model>).findAll({ where: owner, transaction: deed.transaction });
   for (const row of rows) if (!ids.includes(row.get(other) as string)) await deed.destroy(row);
@@ -59,15 +61,15 @@ async function setLinks(
 }
 
 /** Gives a recording exactly these tags, making those that are new; case does not tell two tags apart. */
-export async function setTags(recordingId: string, names: readonly string[], deed: Deed): Promise<void> {
+export async function setTags(recordingId: string, names: readonly string[], deed: ChangeSet): Promise<void> {
   await setLinks(RecordingTag, { recordingId }, 'tagId', await idsOf(Tag, names, deed), deed);
 }
 
-export async function setNoteTags(noteId: string, names: readonly string[], deed: Deed): Promise<void> {
+export async function setNoteTags(noteId: string, names: readonly string[], deed: ChangeSet): Promise<void> {
   await setLinks(NoteTag, { noteId }, 'tagId', await idsOf(Tag, names, deed), deed);
 }
 
-export async function setPeople(recordingId: string, names: readonly string[], deed: Deed): Promise<void> {
+export async function setPeople(recordingId: string, names: readonly string[], deed: ChangeSet): Promise<void> {
   await setLinks(
     RecordingPerson,
     { recordingId },
@@ -78,7 +80,7 @@ export async function setPeople(recordingId: string, names: readonly string[], d
 }
 
 /** The id of the project of this name, made if it is new; null for none. */
-export async function projectId(name: string | null, deed: Deed): Promise<string | null> {
+export async function projectId(name: string | null, deed: ChangeSet): Promise<string | null> {
   if (!name?.trim()) return null;
   return (await idsOf(Project, [name], deed, { otherNames: [] }))[0]!;
 }
@@ -112,7 +114,7 @@ export const neighboursOf = (parentId: string | null, transaction?: Transaction)
   });
 
 /** Puts a folder at a place among its neighbours and counts them anew. */
-export async function putInOrder(folder: Folder, position: number, deed: Deed): Promise<void> {
+export async function putInOrder(folder: Folder, position: number, deed: ChangeSet): Promise<void> {
   const others = (await neighboursOf(folder.parentId, deed.transaction)).filter((f) => f.id !== folder.id);
   others.splice(Math.min(position, others.length), 0, folder);
   for (const [i, neighbour] of others.entries()) await deed.change(neighbour, { position: i });
@@ -124,7 +126,7 @@ async function joinInto(
   to: Tag | Person,
   table: LinkTable,
   column: string,
-  deed: Deed,
+  deed: ChangeSet,
 ): Promise<void> {
   const links = table as ModelStatic<Model>;
   const mine = await links.findAll({ where: { [column]: from.id }, transaction: deed.transaction });
@@ -139,7 +141,7 @@ async function joinInto(
 }
 
 /** Renames a tag; to a name that is there already, the two become one. */
-export async function renameTag(tag: Tag, name: string, deed: Deed): Promise<boolean> {
+export async function renameTag(tag: Tag, name: string, deed: ChangeSet): Promise<boolean> {
   const other = await named(Tag, name, deed.transaction);
   if (!other || other.id === tag.id) {
     await deed.change(tag, { name: name.trim() });
@@ -151,7 +153,7 @@ export async function renameTag(tag: Tag, name: string, deed: Deed): Promise<boo
   return true;
 }
 
-export async function removeTag(tag: Tag, deed: Deed): Promise<void> {
+export async function removeTag(tag: Tag, deed: ChangeSet): Promise<void> {
   for (const table of [RecordingTag, NoteTag] as ModelStatic<Model>[]) {
     for (const link of await table.findAll({ where: { tagId: tag.id }, transaction: deed.transaction })) {
       await deed.destroy(link);
@@ -161,7 +163,7 @@ export async function removeTag(tag: Tag, deed: Deed): Promise<void> {
 }
 
 /** @returns what was done, in words */
-export async function changePerson(person: Person, change: NamedChange, deed: Deed): Promise<string> {
+export async function changePerson(person: Person, change: NamedChange, deed: ChangeSet): Promise<string> {
   const { transaction } = deed;
   if (change.isRemoved) {
     for (const link of await RecordingPerson.findAll({ where: { personId: person.id }, transaction }))
@@ -187,7 +189,7 @@ export async function changePerson(person: Person, change: NamedChange, deed: De
 }
 
 /** To-dos know their project by its name and follow it. @returns what was done, in words */
-export async function changeProject(project: Project, change: NamedChange, deed: Deed): Promise<string> {
+export async function changeProject(project: Project, change: NamedChange, deed: ChangeSet): Promise<string> {
   const { transaction } = deed;
   const before = project.name;
   const todos = await TodoRow.findAll({ where: { project: before }, transaction });

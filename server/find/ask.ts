@@ -6,8 +6,8 @@ import { type KnownPerson, type Question, isQuestion, readQuestion } from '@imme
 import { sentencesOfText } from '@immeld/core/language/sentences';
 import { spokenDate } from '@immeld/core/language/spokenDates';
 import { fullName } from '@immeld/core/filing/people';
-import type { FigureKind } from '@immeld/core/contract/figureKinds';
-import { inFigures } from '@immeld/core/transcript/figures';
+import type { NumeralKind } from '@immeld/core/contract/numeralKinds';
+import { withNumerals } from '@immeld/core/transcript/inverseTextNormalisation';
 import { Op, QueryTypes } from 'sequelize';
 import { NoteRow } from '../models/note';
 import { PassageRow } from '../models/passage';
@@ -17,13 +17,13 @@ import { Recording, titleOf } from '../models/recording';
 import { sharedSettings } from '../models/settings';
 import { SlipRow } from '../models/slip';
 import { digestOf } from './digest';
-import { inOwnPlaces } from './ownPlaces';
+import { matchOwn } from './matchOwn';
 import { indexWords } from './vocabulary';
 import { wordVectors } from './wordVectors';
 import type { FindDatabase } from './reader';
 
 const BEST_PASSAGES = 160;
-const MOST_PROMISES_FROM = 60;
+const MAX_PROMISES_FROM = 60;
 /** Passages on both sides of a hit that are read with it. */
 const AROUND = 1;
 
@@ -65,10 +65,10 @@ export async function ask(database: FindDatabase, typed: string, today: string, 
 /** What was said stands here as in its recording, with numbers as the person wants them written; notes as they are. */
 function quoteView(
   { ref, title, speaker, saidAt, text, lifted }: Quote<Ref>,
-  figures: ReadonlySet<FigureKind>,
+  figures: ReadonlySet<NumeralKind>,
 ): AnswerQuote {
   const due = lifted ? (spokenDate(lifted, saidAt)?.due ?? null) : null;
-  const written = (words: string) => (ref.kind === 'note' ? words : inFigures(words, figures));
+  const written = (words: string) => (ref.kind === 'note' ? words : withNumerals(words, figures));
   return { ...ref, title, speaker, saidAt, text: written(text), lifted: lifted && written(lifted), due };
 }
 
@@ -120,14 +120,14 @@ function bestPlaces(database: FindDatabase, stems: readonly string[]): Promise<P
     `SELECT p.recording_id AS recordingId, p.note_id AS noteId, CASE p.kind WHEN 'passage' THEN p.item_id END AS passageId
      FROM (SELECT rowid AS id, rank AS score FROM found WHERE found MATCH ? AND rank MATCH 'bm25(0.0, 1.0)' ORDER BY rank LIMIT ?) best
      JOIN places p ON p.id = best.id`,
-    { replacements: [inOwnPlaces(match), BEST_PASSAGES], type: QueryTypes.SELECT },
+    { replacements: [matchOwn(match), BEST_PASSAGES], type: QueryTypes.SELECT },
   );
 }
 
 /** Asked for promises alone, the newest recordings are read, those with the people who are named. */
 async function promisePlaces({ kind, people }: Question): Promise<Place[]> {
   if (kind !== 'promise') return [];
-  const rows = await newestWith(people, MOST_PROMISES_FROM);
+  const rows = await newestWith(people, MAX_PROMISES_FROM);
   const passages = await PassageRow.findAll({
     where: { recordingId: rows.map((r) => r.id) },
     attributes: ['id', 'recordingId'],

@@ -1,26 +1,26 @@
 import type { FoundAnswer } from '@immeld/core/contract/find';
 import type { Question } from '@immeld/core/find/question';
 import { Op } from 'sequelize';
-import { around, localDay } from '../calendar/localDay';
+import { paddedRange, localDay } from '../calendar/localDay';
 import { newestWith } from '../filing/shelving';
 import { Project } from '../models/project';
 import { Recording, titleOf } from '../models/recording';
 import { TodoRow } from '../models/todo';
 import { WriteUpRow } from '../models/writeUp';
 
-const MOST_RECORDINGS = 200;
+const MAX_RECORDINGS = 200;
 
 /** What was recorded in a period or with somebody: by day, within it by project, each with a sentence of its own. */
 export async function digestOf({ period, people }: Question, zone: string | undefined): Promise<FoundAnswer['digest']> {
   const recordings = await Recording.findAll({
     where: {
       binnedAt: null,
-      ...(people.length ? { id: (await newestWith(people, MOST_RECORDINGS)).map((r) => r.id) } : {}),
+      ...(people.length ? { id: (await newestWith(people, MAX_RECORDINGS)).map((r) => r.id) } : {}),
       ...(period ? { startedAt: { [Op.between]: [period.from, `${period.to}T99`] } } : {}),
     },
     include: { model: Project, as: 'project' },
     order: [['startedAt', 'ASC']],
-    limit: MOST_RECORDINGS,
+    limit: MAX_RECORDINGS,
   });
   const summaries = await WriteUpRow.findAll({
     where: { recordingId: recordings.map((r) => r.id), template: 'short-summary', state: { [Op.ne]: 'dropped' } },
@@ -55,7 +55,7 @@ async function doneIn(
   zone: string | undefined,
 ): Promise<{ date: string; text: string }[]> {
   const rows = await TodoRow.findAll({
-    where: { binnedAt: null, doneAt: { [Op.between]: around(from, to) } },
+    where: { binnedAt: null, doneAt: { [Op.between]: paddedRange(from, to) } },
     attributes: ['doneAt', 'text'],
     order: [['doneAt', 'ASC']],
   });

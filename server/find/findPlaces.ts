@@ -2,21 +2,21 @@ import type { Found, FindResult } from '@immeld/core/contract/find';
 import type { FoundKind } from '@immeld/core/contract/foundKinds';
 import { type FindQuery, hasFilters, parseQuery, toFts5 } from '@immeld/core/find/query';
 import { rankOf } from '@immeld/core/find/ranking';
-import { type Sought, snippetOf } from '@immeld/core/find/snippet';
+import { type SnippetTerms, snippetOf } from '@immeld/core/find/snippet';
 import { nearOf, partsOf } from '@immeld/core/find/spelling';
 import { stem } from '@immeld/core/language/words';
 import { QueryTypes } from 'sequelize';
 import { NoteRow } from '../models/note';
 import { Recording, titleOf } from '../models/recording';
 import { type Allowed, allowedBy } from './filters';
-import { inOwnPlaces } from './ownPlaces';
+import { matchOwn } from './matchOwn';
 import { asOwnVocabulary, ownOnly } from './ownWords';
 import { indexWords } from './vocabulary';
 import type { FindDatabase } from './reader';
 
 const BEST_PLACES = 300;
-const MOST_RESULTS = 40;
-const MOST_HITS = 5;
+const MAX_RESULTS = 40;
+const MAX_HITS = 5;
 const DAY_MS = 86_400_000;
 
 type Place = {
@@ -54,7 +54,7 @@ const early = (namesBy: 'weight' | 'age') => `SELECT * FROM (${
   UNION ALL SELECT * FROM (SELECT rowid AS id, 0.0 AS score FROM found WHERE found MATCH :said ORDER BY rowid DESC LIMIT ${NEWEST_PASSAGES})`;
 
 const ofKinds = (kinds: readonly FoundKind[], match: string): string =>
-  `owner : (${kinds.map((k) => `"k${k}"`).join(' OR ')}) AND ${inOwnPlaces(match)}`;
+  `owner : (${kinds.map((k) => `"k${k}"`).join(' OR ')}) AND ${matchOwn(match)}`;
 
 /**
  * The best places for a query, best first by BM25 of the words alone.
@@ -89,7 +89,7 @@ async function bestPlaces(
      ORDER BY best.score`,
     {
       replacements: {
-        ...{ match: inOwnPlaces(match), ids, most: isEarly ? BEST_EARLY : BEST_PLACES },
+        ...{ match: matchOwn(match), ids, most: isEarly ? BEST_EARLY : BEST_PLACES },
         ...{ named: ofKinds(NAMED_KINDS, match), said: ofKinds(['passage'], match) },
       },
       type: QueryTypes.SELECT,
@@ -97,7 +97,7 @@ async function bestPlaces(
   );
 }
 
-function soughtBy({ required }: FindQuery, variants: ReadonlyMap<string, string[][]>): Sought {
+function soughtBy({ required }: FindQuery, variants: ReadonlyMap<string, string[][]>): SnippetTerms {
   const words = required.flat();
   const others = [...variants.values()].flat(2);
   const joined = required
@@ -160,12 +160,12 @@ export async function findPlaces(database: FindDatabase, typed: string): Promise
   for (const p of scored) {
     const kind = p.noteId ? 'note' : 'recording';
     const id = (p.noteId ?? p.recordingId)!;
-    if (!results.has(id) && results.size >= MOST_RESULTS) continue;
+    if (!results.has(id) && results.size >= MAX_RESULTS) continue;
     const entry = results.get(id) ?? { kind, id, title: p.title, at: p.at, hits: [] };
     results.set(id, entry);
     // What was said and what is written of it are one hit.
     const isNew = !entry.hits.some((h) => h.kind === p.kind && h.startMs === p.startMs && h.startMs !== null);
-    if (!isNew || entry.hits.length >= MOST_HITS) continue;
+    if (!isNew || entry.hits.length >= MAX_HITS) continue;
     entry.hits.push({ kind: p.kind, startMs: p.startMs, snippet: snippetOf(p.text, sought) });
   }
   for (const { hits } of results.values()) hits.sort((a, b) => (a.startMs ?? -1) - (b.startMs ?? -1));
@@ -192,17 +192,17 @@ async function newestOf(allowed: Allowed): Promise<Found[]> {
   const recordings = await Recording.findAll({
     where: { id: [...allowed.recordings].slice(0, 20_000) },
     order: [['startedAt', 'DESC']],
-    limit: MOST_RESULTS,
+    limit: MAX_RESULTS,
   });
   const notes = await NoteRow.findAll({
     where: { id: [...allowed.notes] },
     order: [['updatedAt', 'DESC']],
-    limit: MOST_RESULTS,
+    limit: MAX_RESULTS,
   });
   return [
     ...recordings.map((r): Found => ({ kind: 'recording', id: r.id, title: titleOf(r), at: r.startedAt, hits: [] })),
     ...notes.map((n): Found => ({ kind: 'note', id: n.id, title: n.title, at: n.updatedAt.toISOString(), hits: [] })),
   ]
     .sort((a, b) => b.at.localeCompare(a.at))
-    .slice(0, MOST_RESULTS);
+    .slice(0, MAX_RESULTS);
 }

@@ -1,5 +1,5 @@
 import type { Related } from '@immeld/core/contract/find';
-import { type Relative, relatedTo } from '@immeld/core/filing/related';
+import { type RelatedCandidate, relatedTo } from '@immeld/core/filing/related';
 import { isStopword, stem, wordsOf } from '@immeld/core/language/words';
 import { Op, QueryTypes } from 'sequelize';
 import { newestWith } from '../filing/shelving';
@@ -9,12 +9,12 @@ import { Person } from '../models/person';
 import { Project } from '../models/project';
 import { Recording, titleOf } from '../models/recording';
 import { Tag } from '../models/tag';
-import { inOwnPlaces } from './ownPlaces';
+import { matchOwn } from './matchOwn';
 import { indexWords } from './vocabulary';
 import type { FindDatabase } from './reader';
 
 const TELLING_WORDS = 14;
-const MOST_CANDIDATES = 40;
+const MAX_CANDIDATES = 40;
 const READ_PASSAGES = 40;
 
 type Ref = Omit<Related, 'reason'>;
@@ -25,7 +25,7 @@ const INCLUDES = [
   { model: Project, as: 'project' },
 ];
 
-async function recordingRelatives(ids: readonly string[]): Promise<Relative<Ref>[]> {
+async function recordingRelatives(ids: readonly string[]): Promise<RelatedCandidate<Ref>[]> {
   const rows = await Recording.findAll({ where: { id: [...ids], binnedAt: null }, include: INCLUDES });
   const passages = await PassageRow.findAll({
     where: { recordingId: rows.map((r) => r.id), position: { [Op.lt]: READ_PASSAGES } },
@@ -45,7 +45,7 @@ async function recordingRelatives(ids: readonly string[]): Promise<Relative<Ref>
 
 const noteRef = (n: NoteRow): Ref => ({ kind: 'note', id: n.id, title: n.title, at: n.updatedAt.toISOString() });
 
-async function noteRelatives(ids: readonly string[]): Promise<Relative<Ref>[]> {
+async function noteRelatives(ids: readonly string[]): Promise<RelatedCandidate<Ref>[]> {
   const rows = await NoteRow.findAll({ where: { id: [...ids], binnedAt: null }, include: { model: Tag, as: 'tags' } });
   return rows.map((n) => ({
     ...{ text: `${n.title} ${n.text}`, people: [], tags: (n.tags ?? []).map((t) => t.name) },
@@ -69,22 +69,22 @@ async function sharingWords(database: FindDatabase, text: string): Promise<{ rec
     `SELECT p.recording_id AS recordingId, p.note_id AS noteId
      FROM (SELECT rowid AS id FROM found WHERE found MATCH ? AND rank MATCH 'bm25(0.0, 1.0)' ORDER BY rank LIMIT 300) best
      JOIN places p ON p.id = best.id`,
-    { replacements: [inOwnPlaces(match)], type: QueryTypes.SELECT },
+    { replacements: [matchOwn(match)], type: QueryTypes.SELECT },
   );
   return {
-    recordings: [...new Set(rows.flatMap((r) => r.recordingId ?? []))].slice(0, MOST_CANDIDATES),
-    notes: [...new Set(rows.flatMap((r) => r.noteId ?? []))].slice(0, MOST_CANDIDATES),
+    recordings: [...new Set(rows.flatMap((r) => r.recordingId ?? []))].slice(0, MAX_CANDIDATES),
+    notes: [...new Set(rows.flatMap((r) => r.noteId ?? []))].slice(0, MAX_CANDIDATES),
   };
 }
 
 async function sharingPeople(people: readonly string[]): Promise<string[]> {
   if (people.length === 0) return [];
-  const rows = await newestWith(people, MOST_CANDIDATES);
+  const rows = await newestWith(people, MAX_CANDIDATES);
   return rows.map((r) => r.id);
 }
 
 /** Up to five that belong beside a recording or note, with the reason. */
-async function besides(database: FindDatabase, own: Relative<Ref>): Promise<Related[]> {
+async function besides(database: FindDatabase, own: RelatedCandidate<Ref>): Promise<Related[]> {
   const words = await sharingWords(database, own.text);
   const withPeople = await sharingPeople(own.people);
   const isOther = (id: string) => id !== own.ref.id;
@@ -95,12 +95,12 @@ async function besides(database: FindDatabase, own: Relative<Ref>): Promise<Rela
   return relatedTo(own, others).map(({ ref, reason }) => ({ ...ref, reason }));
 }
 
-export async function besidesRecording(database: FindDatabase, id: string): Promise<Related[] | null> {
+export async function relatedToRecording(database: FindDatabase, id: string): Promise<Related[] | null> {
   const [own] = await recordingRelatives([id]);
   return own ? besides(database, own) : null;
 }
 
-export async function besidesNote(database: FindDatabase, id: string): Promise<Related[] | null> {
+export async function relatedToNote(database: FindDatabase, id: string): Promise<Related[] | null> {
   const [own] = await noteRelatives([id]);
   return own ? besides(database, own) : null;
 }

@@ -8,7 +8,7 @@ import { Recording } from '../models/recording';
 import { sharedSettings } from '../models/settings';
 import { Tag } from '../models/tag';
 
-const MOST_EXAMPLES = 300;
+const MAX_EXAMPLES = 300;
 const EXAMPLE_PASSAGES = 12;
 
 /** What the proposals for a recording may learn from: the newest filed recordings, folders, tags and projects. */
@@ -16,7 +16,7 @@ export async function filingContextFor(recording: Recording): Promise<FilingCont
   const filed = await Recording.findAll({
     where: { filedAt: { [Op.ne]: null }, binnedAt: null, id: { [Op.ne]: recording.id } },
     order: [['filedAt', 'DESC']],
-    limit: MOST_EXAMPLES,
+    limit: MAX_EXAMPLES,
     include: [
       { model: Tag, as: 'tags' },
       { model: Person, as: 'people' },

@@ -39,6 +39,7 @@ const allReady = async (ids: readonly string[]) => {
 
 test('what comes while the queue looks for what waits is found all the same', async () => {
   // The answer is that of before; until it is there, something else has come.
+  let delayed = 0;
   const findAll = JobRow.findAll.bind(JobRow) as (options: object) => Promise<JobRow[]>;
   jest.spyOn(JobRow, 'findAll').mockImplementation(async (options) => {
     const found = await findAll(options as object);
@@ -46,22 +47,30 @@ test('what comes while the queue looks for what waits is found all the same', as
       Array.isArray(found) &&
       found.length === 0 &&
       (options as { where?: { state?: unknown } }).where?.state === 'waiting'
-    )
+    ) {
+      delayed++;
       await slowly();
+    }
     return found as never;
   });
   const ids: string[] = [];
   for (let n = 0; n < 3; n++) ids.push(await bringIn(`looked for ${n}`));
   await allReady(ids);
+  expect(delayed).toBeGreaterThan(0);
 });
 
 test('a recognition that is done at once leaves no recording waiting', async () => {
+  let delayed = 0;
   const update = Recording.update.bind(Recording) as (...args: unknown[]) => Promise<unknown>;
   jest.spyOn(Recording, 'update').mockImplementation((async (...args: unknown[]) => {
-    if ((args[0] as { state?: string }).state === 'waiting') await slowly();
+    if ((args[0] as { state?: string }).state === 'waiting') {
+      delayed++;
+      await slowly();
+    }
     return update(...args);
   }) as never);
   await allReady(await Promise.all([1, 2, 3, 4].map((n) => bringIn(`quick ${n}`))));
+  expect(delayed).toBeGreaterThan(0);
 });
 
 test('who brings much waits for it: what somebody else brings afterwards comes next', async () => {

@@ -12,7 +12,7 @@ import { Project } from '../models/project';
 import { Recording } from '../models/recording';
 import type { SoundStore } from '../storage/soundStore';
 import { filingContextFor } from './filingContext';
-import { keepResult } from './keepResult';
+import { saveRecognition } from './saveRecognition';
 import type { WorkerResult } from './workerMessages';
 import { writeUpAfterRecognition } from '../writeUps/usual';
 import type { RecognitionPool } from './workerPool';
@@ -30,7 +30,7 @@ const projectOf = async ({ projectId, suggestion }: Recording): Promise<string |
 type Live = { percent: number | null; secondsLeft: number | null; latestWords: string; startedAt: number };
 
 /** A recognition that was just kept needs a part of it; one that hangs is not waited for. */
-const LONGEST_FAREWELL_MS = 1000;
+const MAX_FAREWELL_MS = 1000;
 
 const UNFINISHED = ['waiting', 'running'] as const;
 
@@ -69,7 +69,7 @@ export class JobQueue {
   async close(): Promise<void> {
     this.isClosed = true;
     await this.pool.close();
-    const farewell = new Promise((resolve) => setTimeout(resolve, LONGEST_FAREWELL_MS).unref());
+    const farewell = new Promise((resolve) => setTimeout(resolve, MAX_FAREWELL_MS).unref());
     await Promise.race([Promise.allSettled([...this.atWork]), farewell]);
   }
 
@@ -257,7 +257,7 @@ export class JobQueue {
 
   private async keep(row: JobRow, result: WorkerResult, soundCount: number): Promise<void> {
     const recording = await Recording.findByPk(row.recordingId, { rejectOnEmpty: true });
-    await keepResult(recording, result, this.sounds);
+    await saveRecognition(recording, result, this.sounds);
     // What was recognised is kept; a write-up can be made by hand.
     await writeUpAfterRecognition(recording).catch((error: unknown) =>
       console.error('The write-ups of a recording could not be made:', error),

@@ -28,7 +28,7 @@ type Waiting = {
   reject: (error: Error) => void;
 };
 /** One piece of 20 s takes about one second. */
-const LONGEST_FAREWELL_MS = 5000;
+const MAX_FAREWELL_MS = 5000;
 
 type Slot = { worker: Worker | null; current: Waiting | null };
 
@@ -60,7 +60,7 @@ export class WorkerPool implements RecognitionPool {
 
   /** Lets each worker stop between two pieces: ended in the middle of the model, a thread takes the program down. */
   async close(): Promise<void> {
-    const until = Date.now() + LONGEST_FAREWELL_MS;
+    const until = Date.now() + MAX_FAREWELL_MS;
     for (const { current } of this.slots) if (current) this.cancel(current.jobId);
     while (this.slots.some((s) => s.current) && Date.now() < until) {
       await new Promise((resolve) => setTimeout(resolve, 50));

@@ -1,4 +1,4 @@
-import { AddressRefused, type Outside } from '../outside/outside';
+import { AddressBlocked, type OutboundClient } from '../outbound/outboundClient';
 import type { ChatMessage } from '@immeld/core/contract/languageModel';
 
 export type ChatTarget = { address: string; model: string; token: string | null; timeoutSeconds: number };
@@ -6,7 +6,7 @@ export type ChatTarget = { address: string; model: string; token: string | null;
 /** Why a language model gave no answer, as a sentence for the person. */
 export class ModelFailure extends Error {}
 
-const LONGEST_ANSWER = 200_000;
+const MAX_ANSWER = 200_000;
 
 /**
  * Asks a language model and yields its words as they come.
@@ -17,7 +17,7 @@ const LONGEST_ANSWER = 200_000;
 export async function* chat(
   target: ChatTarget,
   messages: readonly ChatMessage[],
-  outside: Outside,
+  outside: OutboundClient,
   signal?: AbortSignal,
 ): AsyncGenerator<string> {
   const silence = new AbortController();
@@ -49,7 +49,7 @@ export async function* chat(
       wait();
       waiting += decoder.decode(bytes as Uint8Array, { stream: true });
       length += (bytes as Uint8Array).length;
-      if (length > LONGEST_ANSWER * 8) throw new ModelFailure('The language model’s answer was too long.');
+      if (length > MAX_ANSWER * 8) throw new ModelFailure('The language model’s answer was too long.');
       if (!isStream) continue;
       const events = waiting.split(/\r?\n\r?\n/);
       waiting = events.pop() ?? '';
@@ -62,7 +62,7 @@ export async function* chat(
     if (!isStream) yield wholeAnswer(waiting);
   } catch (error) {
     if (error instanceof ModelFailure) throw error;
-    if (error instanceof AddressRefused) throw new ModelFailure(error.message);
+    if (error instanceof AddressBlocked) throw new ModelFailure(error.message);
     if (silence.signal.aborted)
       throw new ModelFailure(`The language model did not answer for ${target.timeoutSeconds} seconds.`);
     if (signal?.aborted) throw new ModelFailure('Cancelled.');

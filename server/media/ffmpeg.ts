@@ -16,9 +16,9 @@ const MEMORY_BYTES = 2048 * MEGABYTE;
 /** A decoder needs about a second for 25 minutes of sound. */
 const PROCESSOR_SECONDS = 1200;
 const OPEN_FILES = 64;
-const LARGEST_OUTPUT = 20 * 1024 * MEGABYTE;
+const MAX_OUTPUT = 20 * 1024 * MEGABYTE;
 /** Of what it says about itself so much is kept. */
-const LONGEST_REPORT = 20_000;
+const MAX_REPORT = 20_000;
 
 /** The program, by the environment variable IMMELD_FFMPEG or as the system finds it. */
 export const ffmpegProgram = (): string => process.env['IMMELD_FFMPEG'] || 'ffmpeg';
@@ -47,7 +47,7 @@ export function fence(): string[] {
   if (fenceOfThisSystem) return fenceOfThisSystem;
   const limits = [
     ...[`--as=${MEMORY_BYTES}`, `--cpu=${PROCESSOR_SECONDS}`, `--nofile=${OPEN_FILES}`],
-    ...[`--fsize=${LARGEST_OUTPUT}`, '--core=0'],
+    ...[`--fsize=${MAX_OUTPUT}`, '--core=0'],
   ];
   const limited = works('prlimit', ...limits, 'true') ? ['prlimit', ...limits] : [];
   const alone = works('unshare', '--net', '--map-root-user', 'true') ? ['unshare', '--net', '--map-root-user'] : [];
@@ -142,7 +142,7 @@ export async function startFfmpeg(
   let said = '';
   program.stderr!.on('data', (text: Buffer) => {
     said += text.toString('utf8');
-    if (said.length > LONGEST_REPORT * 2) said = said.slice(-LONGEST_REPORT);
+    if (said.length > MAX_REPORT * 2) said = said.slice(-MAX_REPORT);
   });
   const stop = () => void program.kill('SIGKILL');
   const limit = setTimeout(stop, limitMs);

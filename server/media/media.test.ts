@@ -9,7 +9,7 @@ import { temporaryFolder } from '../testing/testServer';
 import { containerOf } from './container';
 import { fence } from './ffmpeg';
 import { BoxError, moovFirst } from './moovFirst';
-import { measured } from './pictureSize';
+import { measurePicture } from './pictureSize';
 
 const folder = temporaryFolder();
 afterAll(() => fs.rmSync(folder, { recursive: true }));
@@ -37,7 +37,7 @@ describe('what strangers send', () => {
       expect(await containerOf(at(name))).toBeNull();
       await expect(decodeSound(at(name)).next()).rejects.toThrow(SoundError);
       expect(await writePlaybackCopy(at(name), at('copy.ogg'), { isWebm: false })).toBe(false);
-      await expect(measured(Buffer.from(content))).rejects.toThrow('not a picture');
+      await expect(measurePicture(Buffer.from(content))).rejects.toThrow('not a picture');
       expect(fs.existsSync(started)).toBe(false);
     } finally {
       delete process.env['IMMELD_FFMPEG'];
@@ -65,7 +65,7 @@ describe('what strangers send', () => {
     // Signature and header chunk (PNG, W3C, 5.2 and 11.2.1) say it; the pixels themselves would be one megabyte, packed.
     const header = Buffer.from('89504e470d0a1a0a0000000d49484452' + '00003e80'.repeat(2) + '0802000000', 'hex');
     const huge = Buffer.concat([header, Buffer.alloc(4), Buffer.from('0000000049454e44ae426082', 'hex')]);
-    await expect(measured(huge)).rejects.toThrow('This picture has 256 million pixels. The limit is 100 million');
+    await expect(measurePicture(huge)).rejects.toThrow('This picture has 256 million pixels. The limit is 100 million');
   });
 });
 

@@ -9,11 +9,11 @@ import fs from 'node:fs';
 type Box = { type: string; start: number; size: number; headerSize: number };
 
 /** An index of 24 hours of sound and picture has about 30 MB. */
-const LARGEST_INDEX = 128 * 1024 ** 2;
-const MOST_BOXES = 10_000;
+const MAX_INDEX = 128 * 1024 ** 2;
+const MAX_BOXES = 10_000;
 /** Boxes of the index that hold others (8.1 to 8.5 of the standard). */
 const HOLDERS: ReadonlySet<string> = new Set(['moov', 'trak', 'mdia', 'minf', 'stbl']);
-const MOST_DEPTH = 8;
+const MAX_DEPTH = 8;
 
 /** Thrown where a file is not built as the standard says. */
 export class BoxError extends Error {}
@@ -40,7 +40,7 @@ async function topBoxes(handle: fs.promises.FileHandle, fileSize: number): Promi
     if (bytesRead < 8) break;
     const box = boxAt(head, 0, start, fileSize);
     boxes.push(box);
-    if (boxes.length > MOST_BOXES) throw new BoxError('This file has too many boxes.');
+    if (boxes.length > MAX_BOXES) throw new BoxError('This file has too many boxes.');
     start += box.size;
   }
   return boxes;
@@ -58,7 +58,7 @@ export async function moovFirst(file: string): Promise<Piece[] | null> {
     const index = boxes.find((b) => b.type === 'moov');
     const data = boxes.find((b) => b.type === 'mdat');
     if (!index || !data || index.start < data.start) return null;
-    if (index.size > LARGEST_INDEX) throw new BoxError('The index of this file is too large.');
+    if (index.size > MAX_INDEX) throw new BoxError('The index of this file is too large.');
     const moov = Buffer.alloc(index.size);
     await handle.read(moov, 0, index.size, index.start);
     // Everything between the first sound and the index moves back by the length of the index.
@@ -76,7 +76,7 @@ export async function moovFirst(file: string): Promise<Piece[] | null> {
 
 /** Moves the chunk offsets (`stco` and `co64`, 8.7.5) of everything that stands before the index. */
 function movePlaces(moov: Buffer, from: number, to: number, index: Box, depth: number): void {
-  if (depth > MOST_DEPTH) throw new BoxError('The index of this file is nested too deeply.');
+  if (depth > MAX_DEPTH) throw new BoxError('The index of this file is nested too deeply.');
   for (let at = from; at + 8 <= to;) {
     const { type, size, headerSize } = boxAt(padded(moov, at), 0, at, to);
     if (HOLDERS.has(type)) movePlaces(moov, at + headerSize, at + size, index, depth + 1);

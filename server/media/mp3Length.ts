@@ -11,7 +11,7 @@ const HAS_FRAMES = 1;
  * The length in milliseconds that the encoder of an MP3 file noted in its first frame (“Xing” or “Info”, common practice, no
  * standard); null where it noted none. A file that was cut off afterwards still says how long it was.
  */
-export async function notedLength(file: string): Promise<number | null> {
+export async function mp3FrameCountLength(file: string): Promise<number | null> {
   const handle = await fs.promises.open(file);
   try {
     const head = Buffer.alloc(LOOKED_AT);

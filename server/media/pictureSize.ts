@@ -3,7 +3,7 @@ import { imageSize } from 'image-size';
 import { type Container, containerOfBytes } from './container';
 
 /** A camera's picture has 12 to 50 million pixels; unpacked each of them takes four bytes and more. */
-export const MOST_PIXELS = 100_000_000;
+export const MAX_PIXELS = 100_000_000;
 
 export type MeasuredPicture = { container: Container; width: number; height: number };
 
@@ -13,17 +13,17 @@ const inMillions = (pixels: number): string => `${Math.round(pixels / 1e6).toLoc
  * Kind and size of a picture, read from its head: nothing is unpacked. Width and height in pixels.
  * @throws Problem where it is no PNG, JPEG, GIF or WebP, or has more than 100 million pixels
  */
-export async function measured(bytes: Buffer): Promise<MeasuredPicture> {
+export async function measurePicture(bytes: Buffer): Promise<MeasuredPicture> {
   const container = await containerOfBytes(bytes);
   const size = container?.kind === 'picture' ? sizeOf(bytes) : null;
   if (!container || !size) {
     throw new Problem('invalid-request', 'This is not a picture that Immeld can show. Use PNG, JPEG, GIF or WebP.');
   }
   const pixels = size.width * size.height;
-  if (pixels > MOST_PIXELS) {
+  if (pixels > MAX_PIXELS) {
     throw new Problem(
       'too-large',
-      `This picture has ${inMillions(pixels)} pixels. The limit is ${inMillions(MOST_PIXELS)}. Make it smaller and try again.`,
+      `This picture has ${inMillions(pixels)} pixels. The limit is ${inMillions(MAX_PIXELS)}. Make it smaller and try again.`,
     );
   }
   return { container, ...size };

@@ -1,6 +1,6 @@
 import { ALL_FORMATS, FilePathSource, Input } from 'mediabunny';
 import type { Container } from './container';
-import { notedLength } from './mp3Length';
+import { mp3FrameCountLength } from './mp3Length';
 
 /** Reading the index of a long recording takes a moment; a file that takes longer states nothing. */
 const PATIENCE_MS = 5000;
@@ -10,7 +10,7 @@ const PATIENCE_MS = 5000;
  * read from the container alone: nothing is decoded.
  */
 export async function statedLength(file: string, { mediaType }: Container): Promise<number | null> {
-  const noted = mediaType === 'audio/mpeg' ? await notedLength(file) : null;
+  const noted = mediaType === 'audio/mpeg' ? await mp3FrameCountLength(file) : null;
   if (noted !== null) return noted;
   const input = new Input({ formats: ALL_FORMATS, source: new FilePathSource(file) });
   let timer: ReturnType<typeof setTimeout> | undefined;

@@ -1,4 +1,4 @@
-import { inFigures } from '@immeld/core/transcript/figures';
+import { withNumerals } from '@immeld/core/transcript/inverseTextNormalisation';
 import { DataTypes, QueryTypes, type QueryInterface } from 'sequelize';
 import { optionalText } from './columns';
 
@@ -16,7 +16,7 @@ export async function up(schema: QueryInterface): Promise<void> {
     type: QueryTypes.SELECT,
   });
   for (const { id, text } of passages) {
-    const written = inFigures(text);
+    const written = withNumerals(text);
     if (written === text) continue;
     await schema.sequelize.query('UPDATE passages SET written = ? WHERE id = ?', { replacements: [written, id] });
   }

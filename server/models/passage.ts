@@ -1,4 +1,4 @@
-import { inFigures } from '@immeld/core/transcript/figures';
+import { withNumerals } from '@immeld/core/transcript/inverseTextNormalisation';
 import type { Word } from '@immeld/core/transcript/manuscript';
 import {
   type CreationOptional,
@@ -43,7 +43,7 @@ export class PassageRow extends Model<InferAttributes<PassageRow>, InferCreation
           type: DataTypes.TEXT,
           set(value: string) {
             this.setDataValue('text', value);
-            this.setDataValue('written', inFigures(value));
+            this.setDataValue('written', withNumerals(value));
           },
         },
         written: { type: DataTypes.TEXT, defaultValue: '' },

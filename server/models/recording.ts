@@ -1,5 +1,5 @@
 import type { Appointment } from '@immeld/core/contract/appointments';
-import type { FoundVoice } from '@immeld/core/speech/speakers/speakerFinder';
+import type { DiarizedVoice } from '@immeld/core/speech/speakers/diarizer';
 import type { RecordingState, Suggestion } from '@immeld/core/contract/recordings';
 import { jsonText } from './jsonText';
 import {
@@ -76,7 +76,7 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
   /** Where it was recorded, as its file says, if the person wants that known. */
   declare place: CreationOptional<string | null>;
   /** The voices that were told apart in it, by the name they have here. */
-  declare voices: CreationOptional<FoundVoice[]>;
+  declare voices: CreationOptional<DiarizedVoice[]>;
   /** Templates by which a write-up was made without being asked for; none is made twice. */
   declare usualWriteUps: CreationOptional<string[]>;
   declare createdAt: CreationOptional<Date>;
@@ -123,7 +123,7 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
         moreSounds: jsonText<MoreSound[]>('moreSounds', []),
         video: jsonText<Video | null>('video', null),
         place: DataTypes.TEXT,
-        voices: jsonText<FoundVoice[]>('voices', []),
+        voices: jsonText<DiarizedVoice[]>('voices', []),
         usualWriteUps: jsonText<string[]>('usualWriteUps', []),
         createdAt: DataTypes.DATE,
         updatedAt: DataTypes.DATE,

@@ -1,4 +1,4 @@
-import type { KeptVoice } from '@immeld/core/speech/speakers/voiceStatistics';
+import type { StoredVoice } from '@immeld/core/speech/speakers/voiceStatistics';
 import {
   type CreationOptional,
   DataTypes,
@@ -16,7 +16,7 @@ export class VoiceRow extends Model<InferAttributes<VoiceRow>, InferCreationAttr
   declare name: string;
   /** Where it was named first. */
   declare recordingId: string | null;
-  declare voice: KeptVoice;
+  declare voice: StoredVoice;
 
   static initialise(sequelize: Sequelize): void {
     VoiceRow.init(

@@ -13,7 +13,7 @@ import { decodeSound } from './decodeSound';
 const RATE_HZ = 48_000;
 const LIMIT_MS = 60 * 60 * 1000;
 /** Beyond this, what is brought to the loudness is mostly noise. */
-const MOST_GAIN_DB = 30;
+const MAX_GAIN_DB = 30;
 
 const cleanedSound = (source: string, cleaning: Cleaning) =>
   cleanedChunks(decodeSound(source, { rate: RATE_HZ }), RATE_HZ, cleaning);
@@ -24,7 +24,7 @@ async function gainFor(source: string, cleaning: Cleaning): Promise<number> {
   const meter = new LoudnessMeter(RATE_HZ);
   for await (const chunk of cleanedSound(source, cleaning)) meter.push([chunk]);
   const loudness = meter.integrated();
-  return loudness === -Infinity ? 0 : Math.min(MOST_GAIN_DB, TARGET_LUFS - loudness);
+  return loudness === -Infinity ? 0 : Math.min(MAX_GAIN_DB, TARGET_LUFS - loudness);
 }
 
 /**

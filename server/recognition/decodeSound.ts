@@ -41,15 +41,15 @@ function cutOffFrom(
 /** Nothing anybody records needs longer than this to be decoded; a decoder that hangs is ended. */
 const DECODER_LIMIT_MS = 60 * 60 * 1000;
 /** Nobody records longer in one piece; a small file may claim, or unpack to, far more. */
-const LONGEST_SECONDS = 24 * 3600;
+const MAX_SECONDS = 24 * 3600;
 
 /** Characters of the decoder's report that are kept: of its last words, and of all that it says before it begins. */
-const LONGEST_REPORT = 20_000;
-const LONGEST_HEAD = 1_000_000;
+const MAX_REPORT = 20_000;
+const MAX_HEAD = 1_000_000;
 
 /** Only the first sound track, as raw samples. */
 const outputArguments = (rate: number): string[] => [
-  ...['-map', '0:a:0', '-vn', '-sn', '-dn', '-t', String(LONGEST_SECONDS)],
+  ...['-map', '0:a:0', '-vn', '-sn', '-dn', '-t', String(MAX_SECONDS)],
   ...['-ac', '1', '-ar', String(rate), '-f', 'f32le', 'pipe:1'],
 ];
 
@@ -117,7 +117,7 @@ export async function* decodeSound(
   decoder.stderr!.on('data', (text: Buffer) => {
     report += text.toString('utf8');
     if (/^Stream mapping:/m.test(report)) tell();
-    if (tags || report.length > LONGEST_HEAD) report = report.slice(-LONGEST_REPORT);
+    if (tags || report.length > MAX_HEAD) report = report.slice(-MAX_REPORT);
     const stated = /Duration: (\d+):(\d\d):(\d\d\.\d+)/.exec(report);
     if (stated && statedMs === null) {
       statedMs = Math.round((Number(stated[1]) * 3600 + Number(stated[2]) * 60 + Number(stated[3])) * 1000);

@@ -3,7 +3,7 @@ import { PeakMeter } from '@immeld/core/audio/peaks';
 import { type ListedName, prepareNames } from '@immeld/core/speech/names/nameCandidates';
 import { SAMPLE_RATE_HZ, Transcriber, type TranscriberModels } from '@immeld/core/speech/transcriber';
 import type { Passage, Word } from '@immeld/core/transcript/manuscript';
-import { type FoundVoice, SpeakerFinder } from '@immeld/core/speech/speakers/speakerFinder';
+import { type DiarizedVoice, Diarizer } from '@immeld/core/speech/speakers/diarizer';
 import { DEFAULT_PASSAGE_RULES, passagesFrom } from '@immeld/core/transcript/passages';
 import { cleanedChunks } from './cleanedChunks';
 import { decodeSound } from './decodeSound';
@@ -15,7 +15,7 @@ export type FileTranscript = {
   peaks: number[];
   passages: Passage[];
   /** The voices that were told apart, none where one person speaks. */
-  voices?: FoundVoice[];
+  voices?: DiarizedVoice[];
   /** Where each further sound begins. */
   seamsMs?: number[];
   /** What the first file says of itself. */
@@ -83,7 +83,7 @@ export async function transcribeFile(
         .map((w) => w.text)
         .join(' '),
     });
-  const finder = new SpeakerFinder();
+  const finder = new Diarizer();
   const pieces = new Transcriber(models).pieces(cleaning ? cleanedChunks(metered, SAMPLE_RATE_HZ, cleaning) : metered, {
     signal,
     speakers: finder,

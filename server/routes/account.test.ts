@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import fs from 'node:fs';
-import type { Deed, Shelves } from '@immeld/core/contract/shelves';
+import type { ChangeEntry, Shelves } from '@immeld/core/contract/shelves';
 import type { Account, Session } from '@immeld/core/contract/account';
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import type { Recording } from '@immeld/core/contract/recordings';
@@ -202,7 +202,7 @@ describe('another account’s things', () => {
     await owner.ask('PATCH', `/recordings/${recordingId}`, { project: 'Private', people: ['Somebody'] });
     const shelves = (await owner.ask<Shelves>('GET', '/shelves')).body;
     const note = (await owner.ask<{ id: string }>('POST', '/notes', { title: 'Private' })).body;
-    const deed = (await owner.ask<{ items: Deed[] }>('GET', '/history')).body.items[0]!;
+    const deed = (await owner.ask<{ items: ChangeEntry[] }>('GET', '/history')).body.items[0]!;
     const kept = (await owner.ask<{ id: string }>('POST', '/templates', { template: TEMPLATE })).body;
     const sheet = (await owner.ask<{ id: string }>('POST', `/recordings/${recordingId}/sheets`, { template: TEMPLATE }))
       .body;

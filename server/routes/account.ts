@@ -8,7 +8,14 @@ import { accountId } from '../accounts/currentAccount';
 import { FIRST_ACCOUNT } from '../accounts/firstAccount';
 import { type RemovalParts, removeAccount } from '../accounts/removeAccount';
 import { moveToAccount } from '../accounts/moveToAccount';
-import { accountByPassword, beginSession, forgetCookie, hashPassword, newGuest, sessionOf } from '../accounts/sessions';
+import {
+  accountByPassword,
+  beginSession,
+  forgetCookie,
+  hashPassword,
+  newGuest,
+  findSession,
+} from '../accounts/sessions';
 import { AccountRow, SessionRow } from '../models/account';
 import { quickTasks } from '../tasks/taskPool';
 import { serve } from './serve';
@@ -56,7 +63,7 @@ export function accountRoutes(isDemo: boolean, parts: RemovalParts): Router {
 
   router.use(ENDPOINTS.beGuest.path, limited(30));
   serve(router, ENDPOINTS.beGuest, async ({ request, response }) => {
-    const known = await sessionOf(request);
+    const known = await findSession(request);
     if (known) return answerFor(known.owner, isDemo);
     if (isDemo) return answerFor(FIRST_ACCOUNT, isDemo);
     const id = await newGuest();
@@ -92,7 +99,7 @@ export function accountRoutes(isDemo: boolean, parts: RemovalParts): Router {
   );
   serve(router, ENDPOINTS.signIn, async ({ body, request, response }) => {
     const account = await accountByPassword(body.email, body.password);
-    const before = await sessionOf(request);
+    const before = await findSession(request);
     if (before && before.owner !== account.id) {
       // What was recorded here as a guest goes along; another person's account stays as it is.
       const guest = await AccountRow.findByPk(before.owner);
@@ -103,7 +110,7 @@ export function accountRoutes(isDemo: boolean, parts: RemovalParts): Router {
   });
 
   serve(router, ENDPOINTS.signOut, async ({ request, response }) => {
-    const session = await sessionOf(request);
+    const session = await findSession(request);
     if (session) await refuseLosing(session);
     await session?.destroy();
     forgetCookie(request, response);

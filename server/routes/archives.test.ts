@@ -1,7 +1,7 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import { type Account, DELETE_WORD, type Removed } from '@immeld/core/contract/account';
-import type { BringingBack, KeptArchives } from '@immeld/core/contract/archiveEndpoints';
+import type { RestoreJob, ScheduledBackupState } from '@immeld/core/contract/archiveEndpoints';
 import type { Export } from '@immeld/core/contract/exportEndpoints';
 import type { Note } from '@immeld/core/contract/notes';
 import JSZip from 'jszip';
@@ -47,16 +47,16 @@ async function archiveOf(device: Device, phrase: string | null = null): Promise<
   return { name: made.fileName!, bytes: Buffer.from(await response.arrayBuffer()) };
 }
 
-async function bringBack(device: Device, bytes: Buffer, phrase: string | null = null): Promise<BringingBack> {
+async function bringBack(device: Device, bytes: Buffer, phrase: string | null = null): Promise<RestoreJob> {
   const id = (await device.send(bytes, { filename: 'mine.immeld', archive: '1' })).get('Immeld-Archive')!;
   return returned(device, id, phrase);
 }
 
-async function returned(device: Device, id: string, phrase: string | null): Promise<BringingBack> {
-  const begun = await device.ask<BringingBack>('POST', `/archives/${id}/return`, { passphrase: phrase });
+async function returned(device: Device, id: string, phrase: string | null): Promise<RestoreJob> {
+  const begun = await device.ask<RestoreJob>('POST', `/archives/${id}/return`, { passphrase: phrase });
   expect(begun.body.state).toBe('working');
   return until(
-    async () => (await device.ask<BringingBack>('GET', `/archives/${id}/return`)).body,
+    async () => (await device.ask<RestoreJob>('GET', `/archives/${id}/return`)).body,
     (view) => view.state !== 'working',
   );
 }
@@ -181,7 +181,10 @@ test('a guest types a word for it, and the shared demo cannot be deleted', async
   const demo = await startTestServer(folder, new ControlledPool());
   const visitor = new Device(() => demo.address);
   expect((await visitor.ask('POST', '/account/removal', { word: DELETE_WORD })).status).toBe(403);
-  expect((await visitor.ask<KeptArchives>('GET', '/archives/kept')).body).toMatchObject({ isOn: false, lastAt: null });
+  expect((await visitor.ask<ScheduledBackupState>('GET', '/archives/kept')).body).toMatchObject({
+    isOn: false,
+    lastAt: null,
+  });
   await demo.close();
   fs.rmSync(folder, { recursive: true });
 });

@@ -3,13 +3,13 @@ import { Problem } from '@immeld/core/contract/problem';
 import { Router } from 'express';
 import path from 'node:path';
 import { accountId } from '../accounts/currentAccount';
-import { ARCHIVE_PROBLEMS, ARCHIVE_RULES, type BringingsBack } from '../backup/bringingsBack';
-import type { KeptArchives } from '../backup/keptArchives';
-import type { BackgroundFiles } from '../jobs/backgroundFiles';
+import { ARCHIVE_PROBLEMS, ARCHIVE_RULES, type RestoreJobs } from '../backup/restoreJobs';
+import type { ScheduledBackups } from '../backup/scheduledBackups';
+import type { ExportJobs } from '../exports/exportJobs';
 import { ProcessProblem, inProcess } from '../tasks/inProcess';
 import { serve } from './serve';
 
-export type ArchiveParts = { files: BackgroundFiles; bringings: BringingsBack; kept: KeptArchives; dataFolder: string };
+export type ArchiveParts = { files: ExportJobs; bringings: RestoreJobs; kept: ScheduledBackups; dataFolder: string };
 
 /** Everything of an account in one file, and back. */
 export function archiveRoutes({ files, bringings, kept, dataFolder }: ArchiveParts): Router {

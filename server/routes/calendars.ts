@@ -4,7 +4,7 @@ import { Problem } from '@immeld/core/contract/problem';
 import { Router } from 'express';
 import { appointmentsBetween, checkCalendar, fetchFeed, refresh, serverZone } from '../calendar/calendars';
 import { CalendarError } from '../calendar/occurrences';
-import type { Outside } from '../outside/outside';
+import type { OutboundClient } from '../outbound/outboundClient';
 import { CalendarRow } from '../models/calendar';
 import { STAND_IN_NAME } from '../standIns/calendarFeed';
 import { serve } from './serve';
@@ -15,7 +15,7 @@ const view = ({ id, name, address, fetchedAt, problem, content }: CalendarRow): 
   isStandIn: content.includes(STAND_IN_NAME),
 });
 
-const MOST_DAYS = 400;
+const MAX_DAYS = 400;
 const DAY_MS = 86_400_000;
 
 async function find(id: string): Promise<CalendarRow> {
@@ -24,7 +24,7 @@ async function find(id: string): Promise<CalendarRow> {
   return row;
 }
 
-export function calendarRoutes(outside: Outside): Router {
+export function calendarRoutes(outside: OutboundClient): Router {
   const router = Router();
 
   serve(router, ENDPOINTS.listCalendars, async () => ({
@@ -56,8 +56,8 @@ export function calendarRoutes(outside: Outside): Router {
   });
 
   serve(router, ENDPOINTS.listAppointments, async ({ query: { from, to, zone } }) => {
-    if (Date.parse(to) - Date.parse(from) > MOST_DAYS * DAY_MS) {
-      throw new Problem('invalid-request', `Ask for at most ${MOST_DAYS} days at once.`);
+    if (Date.parse(to) - Date.parse(from) > MAX_DAYS * DAY_MS) {
+      throw new Problem('invalid-request', `Ask for at most ${MAX_DAYS} days at once.`);
     }
     return { items: await appointmentsBetween(from, to, zone ?? serverZone()) };
   });

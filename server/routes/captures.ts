@@ -2,7 +2,7 @@ import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
 import { Router } from 'express';
 import { Recording } from '../models/recording';
-import { recordingWithAdded, recordingWithVideo } from '../storage/intake';
+import { recordingWithAdded, recordingWithVideo } from '../storage/importUpload';
 import { serve } from './serve';
 
 /** What a device asks before it lets go of its own copy of a sound. */

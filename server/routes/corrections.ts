@@ -5,9 +5,9 @@ import { Router } from 'express';
 import { Recording } from '../models/recording';
 import { TranscriptVersion } from '../models/transcriptVersion';
 import type { SoundStore } from '../storage/soundStore';
-import { changeParagraphs, correct, rewrite, takeVersion } from '../transcript/corrections';
-import { followSpeaker } from '../todos/keepTodos';
-import { giveTo } from '../transcript/speakers';
+import { changeParagraphs, correct, rewrite, restoreVersion } from '../transcript/corrections';
+import { followSpeaker } from '../todos/saveFoundTodos';
+import { assignSpeaker } from '../transcript/speakers';
 import { recordingView } from '../views/recordingView';
 import { serve } from './serve';
 
@@ -36,7 +36,7 @@ export function correctionRoutes(sounds: SoundStore): Router {
   serve(router, ENDPOINTS.rewritePassages, async ({ params, body }) => rewrite(await find(params.id), body));
   serve(router, ENDPOINTS.changeSpeaker, async ({ params, body }) => {
     const recording = await find(params.id);
-    const changed = await giveTo(recording, body);
+    const changed = await assignSpeaker(recording, body);
     await followSpeaker(recording, body);
     return { recording: (await recordingView(recording.id, sounds))!, changed };
   });
@@ -54,9 +54,9 @@ export function correctionRoutes(sounds: SoundStore): Router {
     const version = await findVersion((await find(params.id)).id, params.versionId);
     return { ...view(version), passages: version.passages };
   });
-  serve(router, ENDPOINTS.takeVersion, async ({ params }) => {
+  serve(router, ENDPOINTS.restoreVersion, async ({ params }) => {
     const recording = await find(params.id);
-    await takeVersion(recording, await findVersion(recording.id, params.versionId));
+    await restoreVersion(recording, await findVersion(recording.id, params.versionId));
     return (await recordingView(recording.id, sounds))!;
   });
   return router;

@@ -2,7 +2,7 @@ import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Router } from 'express';
 import { Op, QueryTypes, type Sequelize } from 'sequelize';
 import { accountId } from '../accounts/currentAccount';
-import { around, localDay } from '../calendar/localDay';
+import { paddedRange, localDay } from '../calendar/localDay';
 import { appointmentsBetween, serverZone } from '../calendar/calendars';
 import { Recording } from '../models/recording';
 import { NoteRow } from '../models/note';
@@ -67,7 +67,7 @@ export function dayRoutes(database: Sequelize): Router {
     const ask = <T extends object>(sql: string) =>
       database.query<T>(sql, { replacements: [accountId(), mondays[0], after], type: QueryTypes.SELECT });
     const week = (instant: Date) => weekOf(localDay(instant, zone))[0]!;
-    const within = { [Op.between]: around(mondays[0]!, after) };
+    const within = { [Op.between]: paddedRange(mondays[0]!, after) };
     const [said, found, done] = await Promise.all([
       ask<{ monday: string; spokenMs: number; transcribedMs: number; spoken: number; broughtIn: number }>(
         `SELECT ${inWeek('substr(started_at, 1, 10)')} AS monday, COALESCE(SUM(duration_ms), 0) AS spokenMs,

@@ -1,15 +1,15 @@
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Router } from 'express';
 import { beginExport } from '../exports/exportWork';
-import { previewOf } from '../exports/makeFiles';
-import type { BackgroundFiles } from '../jobs/backgroundFiles';
+import { exportPreview } from '../exports/exportFiles';
+import type { ExportJobs } from '../exports/exportJobs';
 import type { SoundStore } from '../storage/soundStore';
-import { PERSONS_BYTES, sendKept } from '../storage/sendKept';
-import { asFile } from './asFile';
+import { USER_CONTENT_HEADERS, sendStoredFile } from '../storage/sendStoredFile';
+import { sendAsAttachment } from './sendAsAttachment';
 import { serve } from './serve';
 
 /** Files to take along. */
-export function exportRoutes(files: BackgroundFiles, sounds: SoundStore): Router {
+export function exportRoutes(files: ExportJobs, sounds: SoundStore): Router {
   const router = Router();
   serve(router, ENDPOINTS.makeExport, async ({ body }) => beginExport(files, sounds, body));
   serve(router, ENDPOINTS.listExports, async () => ({ items: files.list() }));
@@ -17,13 +17,13 @@ export function exportRoutes(files: BackgroundFiles, sounds: SoundStore): Router
   serve(router, ENDPOINTS.cancelExport, async ({ params }) => files.cancel(params.id));
   serve(router, ENDPOINTS.getExportFile, async ({ params, response }) => {
     const { path, name } = files.fileOf(params.id);
-    asFile(response, name);
-    response.set(PERSONS_BYTES);
+    sendAsAttachment(response, name);
+    response.set(USER_CONTENT_HEADERS);
     response.setHeader('Cache-Control', 'private, no-store');
-    await sendKept(response, path);
+    await sendStoredFile(response, path);
   });
   serve(router, ENDPOINTS.previewExport, async ({ body: { item, format, choices } }) =>
-    previewOf(item, format, choices, sounds),
+    exportPreview(item, format, choices, sounds),
   );
   return router;
 }

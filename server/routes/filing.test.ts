@@ -2,7 +2,7 @@ import fs from 'node:fs';
 import type { Note } from '@immeld/core/contract/notes';
 import type { ProblemDetails } from '@immeld/core/contract/problem';
 import type { Recording, RecordingCard } from '@immeld/core/contract/recordings';
-import type { Deed, Done, Folder, Named, Shelves } from '@immeld/core/contract/shelves';
+import type { ChangeEntry, Done, Folder, Named, Shelves } from '@immeld/core/contract/shelves';
 import type { RunningServer } from '../start';
 import { say } from '../testing/filledServer';
 import { ControlledPool, askJson, startTestServer, temporaryFolder } from '../testing/testServer';
@@ -172,7 +172,7 @@ describe('folders', () => {
     const ids = await Promise.all(Array.from({ length: 20 }, () => say({ text: 'Much.' })));
     await ask('POST', '/recordings/batch', { ids, folderId: from.id, isFiled: true });
     const done = await ask<Done>('PATCH', `/folders/${from.id}`, { parentId: to.id });
-    const row = (await ask<{ items: Deed[] }>('GET', '/history')).items.find((d) => d.id === done.deedId)!;
+    const row = (await ask<{ items: ChangeEntry[] }>('GET', '/history')).items.find((d) => d.id === done.deedId)!;
     expect(row.text).toBe('“Full” was moved.');
     expect((await shelves()).folders.find((f) => f.id === from.id)).toMatchObject({ parentId: to.id, itemCount: 20 });
   });
@@ -233,7 +233,7 @@ describe('the history', () => {
   it('undoes each deed once', async () => {
     const id = await say({ text: 'F.' });
     await ask('PATCH', `/recordings/${id}`, { isFavourite: true });
-    const [deed] = (await ask<{ items: Deed[] }>('GET', '/history')).items;
+    const [deed] = (await ask<{ items: ChangeEntry[] }>('GET', '/history')).items;
     expect(deed!.text).toMatch(/is a favourite\.$/);
     await undo(deed!.id);
     expect((await get(id)).isFavourite).toBe(false);

@@ -5,7 +5,7 @@ import { localDay } from '../calendar/localDay';
 import { ask } from '../find/ask';
 import { findPlaces } from '../find/findPlaces';
 import type { FindDatabase } from '../find/reader';
-import { besidesRecording, linkedFrom } from '../find/relatedItems';
+import { relatedToRecording, linkedFrom } from '../find/relatedItems';
 import { serve } from './serve';
 
 export function findRoutes(database: FindDatabase): Router {
@@ -15,7 +15,7 @@ export function findRoutes(database: FindDatabase): Router {
     ask(database, query.q, query.today ?? localDay(new Date(), query.zone), query.zone),
   );
   serve(router, ENDPOINTS.getRelated, async ({ params }) => {
-    const items = await besidesRecording(database, params.id);
+    const items = await relatedToRecording(database, params.id);
     if (!items) throw new Problem('not-found', 'This recording no longer exists.');
     return { items, linkedFrom: await linkedFrom({ toRecordingId: params.id }) };
   });

@@ -189,10 +189,13 @@ describe('asking', () => {
 
   it('makes nothing up: every sentence of an answer stands in the archive', async () => {
     const said = (await PassageRow.findAll()).map((p) => p.written);
+    const told: string[] = [];
     for (const q of ['Who called?', 'What is infiltration?', 'How much does a loam hold?', 'What do the roots need?']) {
       const { quotes, nearest } = await ask(q);
-      for (const { text } of [...quotes, ...nearest]) expect(said.some((s) => s.includes(text))).toBe(true);
+      told.push(...[...quotes, ...nearest].map(({ text }) => text));
     }
+    expect(told).not.toEqual([]);
+    expect(told.filter((text) => !said.some((s) => s.includes(text)))).toEqual([]);
   });
 });
 

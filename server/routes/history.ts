@@ -1,7 +1,7 @@
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Router } from 'express';
 import type { Sequelize } from 'sequelize';
-import { undo } from '../history/deeds';
+import { undo } from '../history/changeSets';
 import { DeedRow } from '../models/deed';
 import { serve } from './serve';
 

@@ -110,7 +110,11 @@ it.each<[string, RequestHandler, RegExp]>([
   ['is asked too often', (_, r) => void r.status(429).end(), /too many requests/],
   ['has an error', (_, r) => void r.status(500).end(), /error 500/],
   ['writes nonsense', (_, r) => void r.type('text/event-stream').end('data: {nonsense\n\n'), /could not be read/],
-  ['is no model', (_, r) => void r.type('html').end('<p>Hello</p>'), /not belong to a language model|no language model/],
+  [
+    'is no model',
+    (_, r) => void r.type('html').end('<p>Hello</p>'),
+    /not belong to a language model|no language model/,
+  ],
   ['hangs up', (_, r) => void r.destroy(), /cannot be reached/],
   ['writes nothing', (_, r) => void r.type('text/event-stream').end('data: [DONE]\n\n'), /could not be used/],
 ])('one that %s: the built-in way makes the write-up, and it is said why', async (_, handler, sentence) => {

@@ -11,11 +11,11 @@ import { seal, unseal } from '../accounts/seal';
 import { FIRST_ACCOUNT } from '../accounts/firstAccount';
 import { type ChatTarget, ModelFailure, chat } from '../languageModel/chat';
 import { LanguageModelRow } from '../models/languageModel';
-import type { Outside } from '../outside/outside';
+import type { OutboundClient } from '../outbound/outboundClient';
 import { Recording } from '../models/recording';
 import { STAND_IN_MODEL } from '../standIns/languageModel';
 import { passagesOf } from '../transcript/corrections';
-import { keepSheet, sectionsOf } from '../writeUps/sheets';
+import { saveWriteUpAsNote, sectionsOf } from '../writeUps/sheets';
 import { sheetView } from '../views/sheetView';
 import { serve } from './serve';
 
@@ -44,7 +44,7 @@ async function asked(recordingId: string, template: Template) {
 }
 
 /** A language model of the person's own: connecting it, and write-ups by it. Without it nothing is missing. */
-export function languageModelRoutes(outside: Outside): Router {
+export function languageModelRoutes(outside: OutboundClient): Router {
   const router = Router();
 
   serve(router, ENDPOINTS.getLanguageModel, async () => view(await current()));
@@ -103,7 +103,7 @@ export function languageModelRoutes(outside: Outside): Router {
     const byModel = problem ? [] : sectionsOfAnswer(answer, template, sent);
     if (!problem && byModel.length === 0) problem = 'The language model’s answer could not be used.';
     const sections = problem ? await sectionsOf(recording.id, template) : byModel;
-    const sheet = sheetView(await keepSheet(recording.id, template, sections, !problem));
+    const sheet = sheetView(await saveWriteUpAsNote(recording.id, template, sections, !problem));
     line({ sheet, ...(problem ? { problem } : {}) });
     response.end();
   });

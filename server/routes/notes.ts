@@ -7,20 +7,20 @@ import { versionOf } from '../filing/noteHistory';
 import { addQuickWords, addQuotation, changeNote, writeBody } from '../filing/notes';
 import { checkFolder, isBinned, notBinned } from '../filing/shelving';
 import type { FindDatabase } from '../find/reader';
-import { besidesNote } from '../find/relatedItems';
-import { doing } from '../history/deeds';
+import { relatedToNote } from '../find/relatedItems';
+import { recordChanges } from '../history/changeSets';
 import { NoteRow, NoteTag, titleOfNote } from '../models/note';
 import { NotePictureRow, NoteVersionRow } from '../models/noteHistory';
 import { Recording, titleOf } from '../models/recording';
 import { Tag } from '../models/tag';
-import { LARGEST_PICTURE, keepPicture, sendPicture } from '../storage/pictures';
+import { MAX_PICTURE_SIZE, keepPicture, sendPicture } from '../storage/pictures';
 import type { SoundStore } from '../storage/soundStore';
 import { NOTE_INCLUDES, noteCard, noteView } from '../views/noteView';
 import { serve } from './serve';
 
 const notFound = () => new Problem('not-found', 'This note no longer exists.');
-const MOST_NOTES = 500;
-const MOST_TARGETS = 8;
+const MAX_NOTES = 500;
+const MAX_TARGETS = 8;
 
 export function noteRoutes(database: Sequelize, reader: FindDatabase, sounds: SoundStore): Router {
   const router = Router();
@@ -46,7 +46,7 @@ export function noteRoutes(database: Sequelize, reader: FindDatabase, sounds: So
       where,
       include: NOTE_INCLUDES,
       order: [['updatedAt', 'DESC']],
-      limit: MOST_NOTES,
+      limit: MAX_NOTES,
     });
     return { items: rows.map(noteCard) };
   });
@@ -70,7 +70,7 @@ export function noteRoutes(database: Sequelize, reader: FindDatabase, sounds: So
 
   serve(router, ENDPOINTS.changeNote, async ({ params, body }) => {
     await checkFolder(body.folderId);
-    await doing(database, async (deed) => {
+    await recordChanges(database, async (deed) => {
       const note = await NoteRow.findByPk(params.id, { transaction: deed.transaction });
       if (!note) throw notFound();
       await changeNote(note, body, deed);
@@ -121,7 +121,7 @@ export function noteRoutes(database: Sequelize, reader: FindDatabase, sounds: So
     if (body) await database.transaction((transaction) => writeBody(note, body, transaction, true));
     return answer(note.id);
   });
-  router.use(ENDPOINTS.addNotePicture.path, raw({ type: () => true, limit: LARGEST_PICTURE }));
+  router.use(ENDPOINTS.addNotePicture.path, raw({ type: () => true, limit: MAX_PICTURE_SIZE }));
   serve(router, ENDPOINTS.addNotePicture, async ({ params, request }) => {
     const { id: noteId } = await find(params.id);
     const id = randomUUID();
@@ -135,7 +135,7 @@ export function noteRoutes(database: Sequelize, reader: FindDatabase, sounds: So
   });
 
   serve(router, ENDPOINTS.getRelatedToNote, async ({ params }) => {
-    const items = await besidesNote(reader, params.id);
+    const items = await relatedToNote(reader, params.id);
     if (!items) throw notFound();
     return { items };
   });
@@ -155,18 +155,18 @@ export function noteRoutes(database: Sequelize, reader: FindDatabase, sounds: So
         [Op.and]: words.map((w) => database.where(database.literal(shown), { [Op.like]: like(w) })),
       },
       order: [['startedAt', 'DESC']],
-      limit: MOST_TARGETS,
+      limit: MAX_TARGETS,
     });
     const notes = await NoteRow.findAll({
       where: { binnedAt: null, day: null, [Op.and]: words.map((w) => ({ title: { [Op.like]: like(w) } })) },
       order: [['updatedAt', 'DESC']],
-      limit: MOST_TARGETS,
+      limit: MAX_TARGETS,
     });
     return {
       items: [
         ...recordings.map((r) => ({ kind: 'recording' as const, id: r.id, title: titleOf(r) })),
         ...notes.map((n) => ({ kind: 'note' as const, id: n.id, title: titleOfNote(n) })),
-      ].slice(0, MOST_TARGETS),
+      ].slice(0, MAX_TARGETS),
     };
   });
 

@@ -5,7 +5,7 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { MODEL_FILES, MODEL_NAME, RUNTIME_FILE, modelFolder } from '../recognition/modelFiles';
 import { sha256Of } from '../storage/soundStore';
-import { sendKept } from '../storage/sendKept';
+import { sendStoredFile } from '../storage/sendStoredFile';
 import { serve } from './serve';
 
 const PACKS_PATH = '/packs';
@@ -50,7 +50,7 @@ export function servePacks(application: Express): void {
     response.setHeader('Content-Encoding', 'gzip');
     response.setHeader('Vary', 'Accept-Encoding');
     response.type(path.extname(request.path) === '.wasm' ? 'application/wasm' : 'application/octet-stream');
-    void sendKept(response, file, { cacheControl: false }).catch(next);
+    void sendStoredFile(response, file, { cacheControl: false }).catch(next);
   });
   application.use(address, express.static(modelFolder(), { index: false }));
 }

@@ -8,21 +8,21 @@ import fs from 'node:fs';
 import path from 'node:path';
 import type { Sequelize, Transaction } from 'sequelize';
 import { changeMany } from '../filing/changeMany';
-import { beside, changeInWords, changeRecording } from '../filing/filingRecordings';
+import { mergeFiling, describeChange, changeRecording } from '../filing/recordingFiling';
 import { checkFolder } from '../filing/shelving';
-import { doing } from '../history/deeds';
+import { recordChanges } from '../history/changeSets';
 import type { JobQueue } from '../jobs/queue';
 import { Recording, titleOf } from '../models/recording';
 import { sharedSettings } from '../models/settings';
 import { TodoRow } from '../models/todo';
 import { cleanInBackground } from '../recognition/cleanedCopy';
 import type { SoundStore } from '../storage/soundStore';
-import { sendPersonsFile } from '../storage/sendKept';
+import { sendUserFile } from '../storage/sendStoredFile';
 import { listRecordings } from '../views/listRecordings';
 import { document } from '../exports/document';
 import { recordingJson, recordingView } from '../views/recordingView';
 import { makeUsualWriteUp } from '../writeUps/usual';
-import { asFile } from './asFile';
+import { sendAsAttachment } from './sendAsAttachment';
 import { serve } from './serve';
 
 const notFound = () => new Problem('not-found', 'This recording no longer exists.');
@@ -63,11 +63,11 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
 
   serve(router, ENDPOINTS.changeRecording, async ({ params, body }) => {
     await checkFolder(body.folderId);
-    await doing(database, async (deed) => {
+    await recordChanges(database, async (deed) => {
       const recording = await find(params.id, deed.transaction);
       const wasFiled = recording.filedAt !== null;
       await changeRecording(recording, body, deed);
-      return { text: await changeInWords(recording, body, wasFiled), count: 1 };
+      return { text: await describeChange(recording, body, wasFiled), count: 1 };
     });
     // What was thrown away while recording has not been recognised; taken out of the bin, it is.
     if (body.isBinned === false && (await find(params.id)).state === 'waiting') await queue.add(params.id);
@@ -78,9 +78,9 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
   serve(router, ENDPOINTS.fileRecording, async ({ params, body }) => {
     const { todoIds, ...rest } = body;
     await checkFolder(rest.folderId);
-    await doing(database, async (deed) => {
+    await recordChanges(database, async (deed) => {
       const recording = await find(params.id, deed.transaction);
-      await changeRecording(recording, await beside(recording, { ...rest, isFiled: true }, deed), deed);
+      await changeRecording(recording, await mergeFiling(recording, { ...rest, isFiled: true }, deed), deed);
       const todos = todoIds?.length
         ? await TodoRow.findAll({
             where: { id: todoIds, recordingId: params.id, state: 'pencil' },
@@ -95,7 +95,7 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
   });
 
   serve(router, ENDPOINTS.changeMany, async ({ body }) => {
-    const done = await doing(database, (deed) => changeMany(body, deed));
+    const done = await recordChanges(database, (deed) => changeMany(body, deed));
     if (body.isBinned === false) {
       const waiting = await Recording.findAll({ where: { id: body.ids, state: 'waiting' }, attributes: ['id'] });
       for (const { id } of waiting) await queue.add(id);
@@ -115,7 +115,7 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
 
   serve(router, ENDPOINTS.getSound, async ({ params, response }) => {
     const recording = await find(params.id);
-    await sendPersonsFile(response, soundFileOf(recording), { shows: ['sound', 'video'] });
+    await sendUserFile(response, soundFileOf(recording), { shows: ['sound', 'video'] });
   });
 
   serve(router, ENDPOINTS.getCleanedSound, async ({ params, query, response }) => {
@@ -125,8 +125,11 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
     response.once('close', () => gone.abort(new Error('This file is no longer needed.')));
     try {
       await cleanInBackground(soundFileOf(recording), target, query, gone.signal);
-      asFile(response, `${recording.title ?? recording.suggestion.title ?? recording.fileName}, cleaned up.m4a`);
-      await sendPersonsFile(response, target, { shows: ['sound'] });
+      sendAsAttachment(
+        response,
+        `${recording.title ?? recording.suggestion.title ?? recording.fileName}, cleaned up.m4a`,
+      );
+      await sendUserFile(response, target, { shows: ['sound'] });
     } catch (error) {
       if (!gone.signal.aborted) throw error;
     } finally {
@@ -138,7 +141,7 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
     const { video } = await find(params.id);
     const file = video && sounds.pathOf(video.file);
     if (!file || !fs.existsSync(file)) throw new Problem('not-found', 'This recording has no video.');
-    await sendPersonsFile(response, file, { shows: ['sound', 'video'], asVideo: true });
+    await sendUserFile(response, file, { shows: ['sound', 'video'], asVideo: true });
   });
 
   serve(router, ENDPOINTS.exportRecording, async ({ params, query, response }) => {
@@ -146,7 +149,7 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
     if (!recording) throw notFound();
     const { title, suggestion, fileName } = recording.view;
     response.type(FORMAT_TYPES[params.format].mediaType);
-    asFile(response, `${title ?? suggestion.title ?? fileName}.${params.format}`);
+    sendAsAttachment(response, `${title ?? suggestion.title ?? fileName}.${params.format}`);
     const { format } = params;
     const { figures, hidesFillers } = await sharedSettings();
     const reading = { figures, hidesFillers };

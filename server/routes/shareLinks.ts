@@ -9,7 +9,7 @@ import fs from 'node:fs';
 import QRCode from 'qrcode';
 import { asAccount } from '../accounts/currentAccount';
 import { PDF_FONTS } from '../exports/pdfFonts';
-import { pageToShow } from '../exports/makeFiles';
+import { sharedPageOf } from '../exports/exportFiles';
 import { NotePictureRow } from '../models/noteHistory';
 import { Recording } from '../models/recording';
 import { ShareLinkRow } from '../models/shareLink';
@@ -19,7 +19,7 @@ import { SHARED_SCRIPT, SHARED_STYLE, nothingPage, passwordPage } from '../shari
 import type { Visits } from '../sharing/visits';
 import { sendPicture } from '../storage/pictures';
 import type { SoundStore } from '../storage/soundStore';
-import { sendKept, sendPersonsFile } from '../storage/sendKept';
+import { sendStoredFile, sendUserFile } from '../storage/sendStoredFile';
 import { serve } from './serve';
 
 const FONTS: Record<string, string> = {
@@ -80,7 +80,7 @@ export function serveSharedPages(application: Express, sounds: SoundStore, visit
     const file = FONTS[String(request.params['name'])];
     if (!file) throw new Problem('not-found', 'This page does not exist.');
     response.set('Cache-Control', 'public, max-age=86400');
-    return sendKept(response, file);
+    return sendStoredFile(response, file);
   });
   // Nobody finds an address by trying.
   router.use('/s', rateLimit({ windowMs: MINUTE_MS, limit: 600, standardHeaders: 'draft-8', legacyHeaders: false }));
@@ -143,7 +143,7 @@ export function serveSharedPages(application: Express, sounds: SoundStore, visit
     const file = recording && sounds.pathOf(recording.playbackFile ?? recording.soundFile);
     if (!file || !fs.existsSync(file)) return nothing(response);
     visits.sends(link.id, response);
-    await sendPersonsFile(response, file, { shows: ['sound', 'video'] });
+    await sendUserFile(response, file, { shows: ['sound', 'video'] });
   });
 
   router.get('/s/:token/pictures/:id', async (request, response) => {
@@ -169,7 +169,7 @@ export function serveSharedPages(application: Express, sounds: SoundStore, visit
     };
     const path = pathOf(link);
     const place = { path, isListed, soundPath: withSound ? `${path}/sound` : null };
-    const page = await asAccount(link.accountId, () => pageToShow(itemOf(link), choices, sounds, place)).catch(
+    const page = await asAccount(link.accountId, () => sharedPageOf(itemOf(link), choices, sounds, place)).catch(
       (error: unknown) => {
         if (error instanceof Problem) return null;
         throw error;

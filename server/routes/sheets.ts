@@ -1,14 +1,14 @@
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
 import type { KeptTemplate } from '@immeld/core/contract/templates';
-import { inFigures } from '@immeld/core/transcript/figures';
+import { withNumerals } from '@immeld/core/transcript/inverseTextNormalisation';
 import { writeUpAsNote } from '@immeld/core/writeup/asNote';
 import { SHIPPED_TEMPLATES } from '@immeld/core/writeup/shippedTemplates';
 import { Router } from 'express';
 import { isDeepStrictEqual } from 'node:util';
 import type { Sequelize } from 'sequelize';
 import { writeBody } from '../filing/notes';
-import { doing } from '../history/deeds';
+import { recordChanges } from '../history/changeSets';
 import { NoteRow } from '../models/note';
 import { Recording, titleOf } from '../models/recording';
 import { sharedSettings } from '../models/settings';
@@ -18,7 +18,7 @@ import { TodoRow } from '../models/todo';
 import { passagesJson } from '../transcript/readPassages';
 import { longTasks } from '../tasks/taskPool';
 import { recordingsIn, titleOfScope } from '../writeUps/scope';
-import { keepSheet, makeSheetAgain, sectionsOf, sectionsOfScope } from '../writeUps/sheets';
+import { saveWriteUpAsNote, remakeSheet, sectionsOf, sectionsOfScope } from '../writeUps/sheets';
 import { sheetView } from '../views/sheetView';
 import { serve } from './serve';
 
@@ -56,7 +56,7 @@ export function sheetRoutes(database: Sequelize): Router {
         'This template is not one of yours. Copy a template that comes with Immeld to edit it.',
       );
     const { template, isRemoved } = body;
-    return doing(database, async (deed) => {
+    return recordChanges(database, async (deed) => {
       if (isRemoved) await deed.destroy(row);
       else if (template) await deed.change(row, { name: template.name, template });
       return { text: `“${row.name}” was ${isRemoved ? 'removed' : 'changed'}.`, count: 1 };
@@ -79,7 +79,7 @@ export function sheetRoutes(database: Sequelize): Router {
     const headings = slips.map(({ kind, text, startMs }) => ({ kind, text, startMs }));
     const parts = (await longTasks.run({ kind: 'map', passages, headings })).map((part) => ({
       ...part,
-      points: part.points.map((point) => ({ ...point, text: inFigures(point.text, written) })),
+      points: part.points.map((point) => ({ ...point, text: withNumerals(point.text, written) })),
     }));
     return { title: titleOf(recording), parts };
   });
@@ -92,10 +92,10 @@ export function sheetRoutes(database: Sequelize): Router {
   });
   serve(router, ENDPOINTS.makeSheet, async ({ params, body: { template } }) => {
     const { id: recordingId } = await recordingBy(params.id);
-    return sheetView(await keepSheet(recordingId, template, await sectionsOf(recordingId, template)));
+    return sheetView(await saveWriteUpAsNote(recordingId, template, await sectionsOf(recordingId, template)));
   });
   serve(router, ENDPOINTS.changeSheet, async ({ params, body: { template, kept } }) =>
-    sheetView(await makeSheetAgain(await sheetBy(params.id), template, kept)),
+    sheetView(await remakeSheet(await sheetBy(params.id), template, kept)),
   );
   serve(router, ENDPOINTS.describeScope, async ({ body: { scope } }) => {
     const recordings = await recordingsIn(scope);
@@ -117,17 +117,17 @@ export function sheetRoutes(database: Sequelize): Router {
   });
   serve(router, ENDPOINTS.dropSheet, async ({ params }) => {
     const sheet = await sheetBy(params.id);
-    return doing(database, async (deed) => {
+    return recordChanges(database, async (deed) => {
       await deed.destroy(sheet);
       return { text: `“${sheet.template.name}” was dropped.`, count: 1 };
     });
   });
-  serve(router, ENDPOINTS.keepSheet, async ({ params, body: { acceptsTodos } }) => {
+  serve(router, ENDPOINTS.saveWriteUpAsNote, async ({ params, body: { acceptsTodos } }) => {
     const sheet = await sheetBy(params.id);
     const recording = sheet.recordingId ? await recordingBy(sheet.recordingId) : null;
     const of = recording ? titleOf(recording) : await titleOfScope(sheet.scope ?? {});
     let noteId = '';
-    const done = await doing(database, async (deed) => {
+    const done = await recordChanges(database, async (deed) => {
       const title = `${sheet.template.name}: ${of}`.slice(0, 200);
       const note = await deed.create(NoteRow, {
         title,

@@ -21,9 +21,9 @@ import {
   putInOrder,
   removeTag,
   renameTag,
-  tagNamed,
+  findOrCreateTag,
 } from '../filing/shelving';
-import { type Deed, doing } from '../history/deeds';
+import { type ChangeSet, recordChanges } from '../history/changeSets';
 import { Folder } from '../models/folder';
 import { NoteRow } from '../models/note';
 import { Person } from '../models/person';
@@ -103,7 +103,7 @@ export function shelfRoutes(database: Sequelize): Router {
     if (body.parentId !== undefined) await checkParent(params.id, body.parentId);
     const { isBinned: bins, position, ...rest } = body;
     const before = row.name;
-    return doing(database, async (deed) => {
+    return recordChanges(database, async (deed) => {
       await deed.change(row, { ...rest, ...(bins === undefined ? {} : { binnedAt: bins ? new Date() : null }) });
       if (position !== undefined) await putInOrder(row, position, deed);
       const what =
@@ -121,8 +121,8 @@ export function shelfRoutes(database: Sequelize): Router {
   });
 
   serve(router, ENDPOINTS.changeTag, ({ params, body }) =>
-    doing(database, async (deed) => {
-      const tag = await tagNamed(params.name, deed.transaction);
+    recordChanges(database, async (deed) => {
+      const tag = await findOrCreateTag(params.name, deed.transaction);
       if (!tag) throw missing('tag');
       const before = tag.name;
       if (body.isRemoved) {
@@ -154,10 +154,10 @@ export function shelfRoutes(database: Sequelize): Router {
     <M extends Person | Project>(
       find: (id: string, transaction: Transaction) => Promise<M | null>,
       what: string,
-      change: (row: M, body: NamedChange, deed: Deed) => Promise<string>,
+      change: (row: M, body: NamedChange, deed: ChangeSet) => Promise<string>,
     ) =>
     ({ params, body }: { params: { id: string }; body: NamedChange }) =>
-      doing(database, async (deed) => {
+      recordChanges(database, async (deed) => {
         const row = await find(params.id, deed.transaction);
         if (!row) throw missing(what);
         return { text: `${await change(row, body, deed)}.`, count: 1 };

@@ -7,14 +7,14 @@ import { Recording } from '../models/recording';
 import { SlipRow } from '../models/slip';
 import { TodoRow } from '../models/todo';
 import { pdfText } from '../storage/pdfText';
-import { LARGEST_PICTURE, keepPicture, sendPicture } from '../storage/pictures';
+import { MAX_PICTURE_SIZE, keepPicture, sendPicture } from '../storage/pictures';
 import type { SoundStore } from '../storage/soundStore';
-import { sendPersonsFile } from '../storage/sendKept';
+import { sendUserFile } from '../storage/sendStoredFile';
 import { slipView } from '../views/recordingView';
 import { serve } from './serve';
 
-const LARGEST_FILE = '50mb';
-const MOST_COMMENTS = 200;
+const MAX_FILE = '50mb';
+const MAX_COMMENTS = 200;
 const PDF = 'application/pdf';
 
 const slipNotFound = () => new Problem('not-found', 'This slip no longer exists.');
@@ -74,7 +74,7 @@ export function slipRoutes(sounds: SoundStore): Router {
   serve(router, ENDPOINTS.addComment, async ({ params, body }) => {
     const slip = await find(params.id);
     if (!slip.comments.some((c) => c.id === body.id)) {
-      if (slip.comments.length >= MOST_COMMENTS) {
+      if (slip.comments.length >= MAX_COMMENTS) {
         throw new Problem('invalid-request', 'A slip can have up to 200 comments.', 'Your comment is still here.');
       }
       await slip.update({ comments: [...slip.comments, { ...body, writtenAt: new Date().toISOString() }] });
@@ -88,7 +88,7 @@ export function slipRoutes(sounds: SoundStore): Router {
     return slipView(slip);
   });
 
-  router.use(ENDPOINTS.putSlipFile.path, raw({ type: () => true, limit: LARGEST_FILE }));
+  router.use(ENDPOINTS.putSlipFile.path, raw({ type: () => true, limit: MAX_FILE }));
   serve(router, ENDPOINTS.putSlipFile, async ({ params, query, request }) => {
     const slip = await find(params.id);
     const bytes = request.body as Buffer;
@@ -111,10 +111,10 @@ export function slipRoutes(sounds: SoundStore): Router {
     const path = sounds.slipFilePath(slip.id);
     if (!slip.file || !fs.existsSync(path)) throw new Problem('not-found', 'This slip has no file.');
     // Never shown by the browser itself: a page somebody brought in must not run as Immeld.
-    await sendPersonsFile(response, path, { shows: [], name: slip.file.name });
+    await sendUserFile(response, path, { shows: [], name: slip.file.name });
   });
 
-  router.use(ENDPOINTS.putPicture.path, raw({ type: () => true, limit: LARGEST_PICTURE }));
+  router.use(ENDPOINTS.putPicture.path, raw({ type: () => true, limit: MAX_PICTURE_SIZE }));
   serve(router, ENDPOINTS.putPicture, async ({ params, request }) => {
     const slip = await find(params.id);
     await slip.update({ pictureFile: await keepPicture(sounds, slip.id, request.body) });

@@ -1,7 +1,7 @@
 import fs from 'node:fs';
 import type { ProblemDetails } from '@immeld/core/contract/problem';
 import type { Recording } from '@immeld/core/contract/recordings';
-import type { KeptVoice } from '@immeld/core/speech/speakers/voiceStatistics';
+import type { StoredVoice } from '@immeld/core/speech/speakers/voiceStatistics';
 import type { RunningServer } from '../start';
 import {
   ControlledPool,
@@ -19,7 +19,7 @@ let server: RunningServer;
 let counter = 0;
 
 /** A voice whose fifteen values lie around a mean, each with variance 1. */
-function voiceAround(mean: number): KeptVoice {
+function voiceAround(mean: number): StoredVoice {
   const frames = 500;
   const products: number[] = [];
   for (let i = 0; i < 15; i++) for (let j = 0; j <= i; j++) products.push(frames * (mean * mean + (i === j ? 1 : 0)));

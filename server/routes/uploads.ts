@@ -5,15 +5,15 @@ import path from 'node:path';
 import { accountId, asAccount } from '../accounts/currentAccount';
 import { FIRST_ACCOUNT } from '../accounts/firstAccount';
 import type { JobQueue } from '../jobs/queue';
-import type { BringingsBack } from '../backup/bringingsBack';
+import type { RestoreJobs } from '../backup/restoreJobs';
 import { type HeldUpload, heldUpload } from '../storage/heldUploads';
-import { type Intake, takeIn } from '../storage/intake';
-import { type Refusal, refusalOf } from '../storage/room';
+import { type ImportedUpload, importUpload } from '../storage/importUpload';
+import { type Refusal, checkRoom } from '../storage/storageRoom';
 import type { SoundStore } from '../storage/soundStore';
 
 export const UPLOAD_PATH = '/api/uploads';
 /** Twenty gigabytes: five hours of video fit, a mistake does not fill the disk. */
-const LARGEST_BYTES = 20 * 1024 ** 3;
+const MAX_BYTES = 20 * 1024 ** 3;
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 const ABANDONED_AFTER_MS = 7 * 24 * 3600 * 1000;
 
@@ -36,18 +36,18 @@ const UPLOAD_ID = /^[0-9a-f]{32}$/;
 export function uploadServer(
   sounds: SoundStore,
   queue: JobQueue,
-  archives: BringingsBack,
+  archives: RestoreJobs,
   quotaBytes: number | null,
 ): Server {
   const server = new Server({
     path: UPLOAD_PATH,
     relativeLocation: true,
-    maxSize: LARGEST_BYTES,
+    maxSize: MAX_BYTES,
     datastore: new FileStore({ directory: sounds.uploadFolder, expirationPeriodInMilliseconds: ABANDONED_AFTER_MS }),
     exposedHeaders: ['Immeld-Archive', 'Immeld-Recording', 'Immeld-Already-Here', 'Immeld-Sha256'],
     onUploadCreate: async (_request, upload) => {
       const account = accountId()!;
-      const refused = await refusalOf(upload.size ?? 0, { uploadFolder: sounds.uploadFolder, account, quotaBytes });
+      const refused = await checkRoom(upload.size ?? 0, { uploadFolder: sounds.uploadFolder, account, quotaBytes });
       if (refused) throw REFUSALS[refused];
       return { metadata: { ...upload.metadata, account } };
     },
@@ -71,7 +71,7 @@ export function uploadServer(
         await fs.promises.rm(description, { force: true });
         return { headers: { 'Immeld-Archive': id } };
       }
-      const { recording, sha256, isNew, isAlreadyHere } = await takeIn(
+      const { recording, sha256, isNew, isAlreadyHere } = await importUpload(
         uploadedFile(upload, sounds),
         metadataOf(upload),
         sounds,
@@ -117,7 +117,7 @@ export async function recoverFinishedUploads(sounds: SoundStore, queue: JobQueue
       const { size } = await fs.promises.stat(file);
       if (kept.size === undefined || size !== kept.size) continue;
       await asAccount(kept.metadata?.['account'] ?? FIRST_ACCOUNT, async () => {
-        const { recording, isNew } = await takeIn(file, metadataOf(kept), sounds);
+        const { recording, isNew } = await importUpload(file, metadataOf(kept), sounds);
         if (isNew && !recording.binnedAt) await queue.add(recording.id);
       });
       await fs.promises.rm(description, { force: true });
@@ -131,7 +131,7 @@ export async function recoverFinishedUploads(sounds: SoundStore, queue: JobQueue
 const uploadedFile = (upload: Upload, sounds: SoundStore): string =>
   upload.storage?.path ?? path.join(sounds.uploadFolder, upload.id);
 
-function metadataOf(upload: Pick<Upload, 'metadata'>): Intake {
+function metadataOf(upload: Pick<Upload, 'metadata'>): ImportedUpload {
   const metadata = upload.metadata ?? {};
   return {
     fileName: metadata['filename'] || 'Recording',

@@ -1,12 +1,12 @@
-import { type Sheet } from '@immeld/core/exports/sheet';
-import { SHEET_STYLE, escapeHtml, sheetBody } from '@immeld/core/exports/sheetHtml';
+import { type ExportDocument } from '@immeld/core/exports/exportDocument';
+import { DOCUMENT_STYLE, escapeHtml, documentBody } from '@immeld/core/exports/documentHtml';
 
 /** The style of shared pages: that of sheets, with Immeld's typefaces and a player. */
 export const SHARED_STYLE = `
 @font-face { font-family: Literata; src: url(/s/fonts/literata.ttf); }
 @font-face { font-family: Literata; font-weight: bold; src: url(/s/fonts/literata-bold.ttf); }
 @font-face { font-family: Atkinson; src: url(/s/fonts/atkinson.ttf); }
-${SHEET_STYLE}
+${DOCUMENT_STYLE}
 :root { color-scheme: light dark; }
 body { background: #f7f4ec; padding-bottom: 6em; }
 header, footer, .facts, form { font-family: Atkinson, sans-serif; }
@@ -82,7 +82,7 @@ const HEADER = '<header><span>Shared from Immeld</span><span>Read only</span></h
 
 /** What a link shows; it reads without scripts, which only follow the sound. */
 export function sharedPage(
-  sheet: Sheet,
+  sheet: ExportDocument,
   { path, isListed, soundPath }: { path: string; isListed: boolean; soundPath: string | null },
   pictures: ReadonlyMap<string, string>,
 ): string {
@@ -96,7 +96,7 @@ export function sharedPage(
 <main data-path="${escapeHtml(path)}">
 <h1 dir="auto">${escapeHtml(sheet.title)}</h1>
 ${facts}
-${sheetBody(sheet, pictures)}
+${documentBody(sheet, pictures)}
 </main>
 ${player}
 <script src="/s/page.js" defer></script>`,

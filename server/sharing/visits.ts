@@ -4,7 +4,7 @@ import type { Response } from 'express';
 const VISIT_MS = 12 * 3_600_000;
 const WRONG_WITHIN_MS = 15 * 60_000;
 /** A password is tried at most so often in a quarter of an hour, by all that try together. */
-const MOST_WRONG = 20;
+const MAX_WRONG = 20;
 
 /** Who has been let in by which link, wrong passwords, and what is being sent now. Forgotten when the server stops. */
 export class Visits {
@@ -28,7 +28,7 @@ export class Visits {
   mayTry(linkId: string, now = Date.now()): boolean {
     const recent = (this.wrong.get(linkId) ?? []).filter((at) => at > now - WRONG_WITHIN_MS);
     this.wrong.set(linkId, recent);
-    return recent.length < MOST_WRONG;
+    return recent.length < MAX_WRONG;
   }
 
   wasWrong(linkId: string, now = Date.now()): void {

@@ -4,7 +4,7 @@ import type { StandInMail } from '@immeld/core/contract/mailEndpoints';
 import { type AddressObject, simpleParser } from 'mailparser';
 import { SMTPServer } from 'smtp-server';
 
-const MOST_KEPT = 50;
+const MAX_KEPT = 50;
 /** Which account sent a mail, so that nobody else sees it in the stand-in. */
 export const SENDER_HEADER = 'X-Immeld-Sender';
 
@@ -27,7 +27,7 @@ export class StandInMailbox {
               files: mail.attachments.map(({ filename, size }) => ({ name: filename ?? 'file', sizeBytes: size })),
             },
           });
-          this.kept.splice(MOST_KEPT);
+          this.kept.splice(MAX_KEPT);
           done();
         },
         (error: unknown) => done(error instanceof Error ? error : new Error(String(error))),

@@ -1,7 +1,7 @@
 import fs from 'node:fs';
 import { joinedLines } from './joinedLines';
 
-const MOST_PAGES = 2000;
+const MAX_PAGES = 2000;
 
 /** The words of a PDF, page after page. Rejects where it cannot be read. */
 export async function pdfWords(file: string): Promise<string> {
@@ -12,7 +12,7 @@ export async function pdfWords(file: string): Promise<string> {
   const pdf = await getDocument({ data: new Uint8Array(fs.readFileSync(file)), isEvalSupported: false, verbosity: 0 })
     .promise;
   const pages: string[] = [];
-  for (let number = 1; number <= Math.min(pdf.numPages, MOST_PAGES); number++) {
+  for (let number = 1; number <= Math.min(pdf.numPages, MAX_PAGES); number++) {
     const { items } = await (await pdf.getPage(number)).getTextContent();
     pages.push(items.map((item) => ('str' in item ? item.str + (item.hasEOL ? '\n' : '') : '')).join(' '));
   }

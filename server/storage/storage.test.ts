@@ -5,7 +5,7 @@ import { Recording } from '../models/recording';
 import { TodoRow } from '../models/todo';
 import { ControlledPool, startTestServer, temporaryFolder, until, upload } from '../testing/testServer';
 import { emptyBin } from './emptyBin';
-import { shortenedName } from './intake';
+import { shortenedName } from './importUpload';
 import { SoundStore } from './soundStore';
 
 const dataFolder = temporaryFolder();

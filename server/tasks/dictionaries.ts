@@ -7,7 +7,7 @@ type Spelling = ReturnType<typeof nspell>;
 let loaded: Spelling[] | null = null;
 
 /** British and American spelling, read when they are first needed. */
-export function spellings(): Spelling[] {
+export function spellingDictionary(): Spelling[] {
   loaded ??= ['dictionary-en-gb', 'dictionary-en'].map((name) => {
     const folder = path.join(projectRoot(), 'node_modules', name);
     const read = (file: string) => fs.readFileSync(path.join(folder, file), 'utf8');

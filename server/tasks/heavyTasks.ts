@@ -1,7 +1,7 @@
-import type { Sheet } from '@immeld/core/exports/sheet';
+import type { ExportDocument } from '@immeld/core/exports/exportDocument';
 import type { Manifest } from '../backup/archive';
 import { backup } from '../backup/backup';
-import { type BroughtBack, bringBack } from '../backup/intoAccount';
+import { type MergedArchive, mergeArchive } from '../backup/mergeArchive';
 import { docxFile } from '../exports/docxFile';
 import type { PagePicture } from '../exports/pagePictures';
 import { pdfFile } from '../exports/pdfFile';
@@ -9,12 +9,12 @@ import { pdfWords } from '../storage/pdfWords';
 
 /** Work on what strangers made, or that needs much memory: documents with pages, PDFs that came, and archives. */
 export type HeavyTask =
-  | { kind: 'page'; form: 'docx' | 'pdf'; sheet: Sheet; pictures: ReadonlyMap<string, PagePicture> }
+  | { kind: 'page'; form: 'docx' | 'pdf'; sheet: ExportDocument; pictures: ReadonlyMap<string, PagePicture> }
   | { kind: 'pdf words'; file: string }
   | { kind: 'backup'; dataFolder: string; target: string; account: string | null; passphrase: string | null }
   | { kind: 'bring back'; file: string; dataFolder: string; account: string; passphrase: string | null };
 
-type Results = { page: Uint8Array; 'pdf words': string; backup: Manifest; 'bring back': BroughtBack };
+type Results = { page: Uint8Array; 'pdf words': string; backup: Manifest; 'bring back': MergedArchive };
 export type HeavyResult<T extends HeavyTask> = Results[T['kind']];
 export type FromHeavyProcess =
   { progress: number } | { result: unknown } | { problem: string; kind: string; code?: string };
@@ -41,7 +41,7 @@ export async function doHeavyTask(
     }
     case 'bring back': {
       const { file, dataFolder, account, passphrase } = task;
-      return bringBack(file, dataFolder, account, { onProgress, ...(passphrase ? { passphrase } : {}) });
+      return mergeArchive(file, dataFolder, account, { onProgress, ...(passphrase ? { passphrase } : {}) });
     }
   }
 }

@@ -38,13 +38,13 @@ const limited = (memoryMb: number): string[] => {
 };
 
 /** So many at once, whoever asks: each may take gigabytes. */
-const MOST_AT_ONCE = 2;
+const MAX_AT_ONCE = 2;
 let running = 0;
 const waiting: (() => void)[] = [];
 
 /** Waits for a turn. @returns a function that ends it */
 async function turn(): Promise<() => void> {
-  if (running < MOST_AT_ONCE) running++;
+  if (running < MAX_AT_ONCE) running++;
   else await new Promise<void>((resolve) => waiting.push(resolve));
   return () => {
     const next = waiting.shift();

@@ -1,5 +1,5 @@
-import type { FigureKind } from '@immeld/core/contract/figureKinds';
-import { inFigures } from '@immeld/core/transcript/figures';
+import type { NumeralKind } from '@immeld/core/contract/numeralKinds';
+import { withNumerals } from '@immeld/core/transcript/inverseTextNormalisation';
 import type { MadeSection, Template } from '@immeld/core/contract/templates';
 import { sentencesOf } from '@immeld/core/language/sentences';
 import { type DocumentResults, type DocumentTask, makeDocument } from '../exports/makeDocument';
@@ -10,13 +10,13 @@ import { type OneOfSeveral, makeWriteUpOfSeveral } from '@immeld/core/writeup/to
 import { topicMapOf } from '@immeld/core/writeup/topicMap';
 
 /** Written as people write; as figures are never longer than their words, the lengths hold. */
-function inWriting(sections: readonly MadeSection[], kinds: readonly FigureKind[]): MadeSection[] {
+function inWriting(sections: readonly MadeSection[], kinds: readonly NumeralKind[]): MadeSection[] {
   const figures = new Set(kinds);
   return sections.map((section) => ({
     ...section,
     groups: section.groups.map((g) => ({
       ...g,
-      lines: g.lines.map((l) => ({ ...l, text: inFigures(l.text, figures) })),
+      lines: g.lines.map((l) => ({ ...l, text: withNumerals(l.text, figures) })),
     })),
   }));
 }
@@ -25,8 +25,8 @@ type TopicParts = ReturnType<typeof topicMapOf>;
 type Headings = Parameters<typeof topicMapOf>[1];
 
 export type LongTask =
-  | { kind: 'write-up'; template: Template; source: Source; figures: readonly FigureKind[] }
-  | { kind: 'several'; template: Template; sources: OneOfSeveral[]; figures: readonly FigureKind[] }
+  | { kind: 'write-up'; template: Template; source: Source; figures: readonly NumeralKind[] }
+  | { kind: 'several'; template: Template; sources: OneOfSeveral[]; figures: readonly NumeralKind[] }
   /** Passages are JSON: a text is handed to a thread quickly. */
   | { kind: 'parts'; passages: string }
   | { kind: 'map'; passages: string; headings: Headings }

@@ -6,7 +6,7 @@ import { rework } from '@immeld/core/rework/rework';
 import { ValidationError } from 'yup';
 import { CalendarError, occurrences, readCalendar } from '../calendar/occurrences';
 import { isHardToGuess } from './passwords';
-import { spellings } from './dictionaries';
+import { spellingDictionary } from './dictionaries';
 import { type LongTask, type LongResults, doLongTask } from './longWork';
 
 /** What the body of a request comes to: its value by the contract, or why it is refused. */
@@ -52,14 +52,14 @@ export async function doTask(task: Task): Promise<Results[Task['kind']]> {
       return isHardToGuess(task.password, [task.email, ...task.email.split(/[@.]/)]);
     case 'rework': {
       const isRead = task.way === 'proofread';
-      return rework(task.blocks, task.way, new Speller(isRead ? spellings() : [], new Set(task.known)));
+      return rework(task.blocks, task.way, new Speller(isRead ? spellingDictionary() : [], new Set(task.known)));
     }
     default:
       return doLongTask(task);
   }
 }
 
-const MOST_KNOWN = 20;
+const MAX_KNOWN = 20;
 const known = new Map<string, { content: string; calendar: ReturnType<typeof readCalendar> }>();
 
 /** A calendar as it was read before; reading a large one takes longer than looking into it. */
@@ -67,7 +67,7 @@ function knownCalendar(id: string, content: string): ReturnType<typeof readCalen
   const before = known.get(id);
   if (before?.content === content) return before.calendar;
   const calendar = readCalendar(content);
-  if (known.size >= MOST_KNOWN) known.clear();
+  if (known.size >= MAX_KNOWN) known.clear();
   known.set(id, { content, calendar });
   return calendar;
 }

@@ -4,7 +4,7 @@ import ICAL from 'ical.js';
 /** Priorities of RFC 5545, 3.8.1.9: 1 the highest, 5 the middle, 9 the lowest. */
 const PRIORITY: Record<Priority, number> = { high: 1, middle: 5, low: 9 };
 
-const LONGEST_LINE = 75;
+const MAX_LINE = 75;
 
 const timeOf = (due: string): ICAL.Time =>
   ICAL.Time.fromString(due.includes('T') ? `${due}:00` : due, undefined as never);
@@ -58,7 +58,7 @@ function folded(calendar: string): string {
       let octets = 0;
       for (const character of line) {
         const size = Buffer.byteLength(character);
-        if (octets + size > LONGEST_LINE) {
+        if (octets + size > MAX_LINE) {
           parts.push(' ');
           octets = 1;
         }

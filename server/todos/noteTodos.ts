@@ -7,7 +7,7 @@ type Item = { id: string; text: string; isDone: boolean };
 const LONGEST = 500;
 
 /** The check boxes of a note that have an id: their own words, without those of boxes inside them. */
-export function itemsOf(body: NoteBody | null): Map<string, Item> {
+export function checkItemsOf(body: NoteBody | null): Map<string, Item> {
   const items = new Map<string, Item>();
   const wordsOf = (node: NoteNode): string =>
     node.type === 'taskList'
@@ -32,13 +32,13 @@ export function itemsOf(body: NoteBody | null): Map<string, Item> {
  * changed there stay until they are changed here. A box that is taken out takes its to-do along, and brings it back.
  * Boxes of write-ups are to-dos of their recording already: they are only ticked.
  */
-export async function keepNoteTodos(
+export async function saveNoteTodos(
   note: NoteRow,
   before: NoteBody | null,
   after: NoteBody,
   transaction: Transaction,
 ): Promise<void> {
-  const [was, is] = [itemsOf(before), itemsOf(after)];
+  const [was, is] = [checkItemsOf(before), checkItemsOf(after)];
   if (was.size === 0 && is.size === 0) return;
   const rows = await TodoRow.findAll({ where: { id: [...is.keys()] }, transaction });
   const known = new Map(rows.map((r) => [r.id, r]));

@@ -1,7 +1,7 @@
 import type { Corrected, Correction, Rewriting } from '@immeld/core/contract/corrections';
 import type { ParagraphChange } from '@immeld/core/contract/paragraphs';
 import { Problem } from '@immeld/core/contract/problem';
-import { retimed } from '@immeld/core/transcript/edit';
+import { retimeWords } from '@immeld/core/transcript/edit';
 import { type Passage, passageText } from '@immeld/core/transcript/manuscript';
 import { USUAL_PARAGRAPHS, markParagraphs } from '@immeld/core/transcript/passages';
 import { Op, type Transaction, literal } from 'sequelize';
@@ -40,7 +40,7 @@ const gone = () =>
   new Problem('not-possible-now', 'This passage was replaced in the meantime.', 'Your text is still here.');
 
 /** The rows as the person saw them: one after the other, none changed since. */
-async function seen(recordingId: string, replaced: Rewriting['replaced'], transaction: Transaction) {
+async function loadUnchanged(recordingId: string, replaced: Rewriting['replaced'], transaction: Transaction) {
   const rows = await PassageRow.findAll({
     where: { recordingId, id: replaced.map((r) => r.id) },
     order: [['position', 'ASC']],
@@ -81,7 +81,7 @@ export async function rewrite(
 ): Promise<Corrected> {
   const recordingId = recording.id;
   const work = async (transaction: Transaction): Promise<Corrected> => {
-    const rows = await seen(recordingId, replaced, transaction);
+    const rows = await loadUnchanged(recordingId, replaced, transaction);
     const isKept = await TranscriptVersion.count({ where: { recordingId, kind: 'recognised' }, transaction });
     if (!isKept) await keepVersion(recordingId, 'recognised', transaction);
     const from = rows[0]!.position;
@@ -129,21 +129,21 @@ export async function changeParagraphs(
 export async function correct(recording: Recording, id: number, { revision, text }: Correction): Promise<Corrected> {
   const row = await PassageRow.findOne({ where: { id, recordingId: recording.id } });
   if (!row) throw gone();
-  const words = retimed(row.words, text, row);
+  const words = retimeWords(row.words, text, row);
   return rewrite(recording, { replaced: [{ id, revision }], passages: [{ ...plainPassage(row), words }] });
 }
 
 /** Lays a kept version down as the text; what stood there becomes a version itself. */
-export async function takeVersion(recording: Recording, version: TranscriptVersion): Promise<void> {
+export async function restoreVersion(recording: Recording, version: TranscriptVersion): Promise<void> {
   const recordingId = recording.id;
   await recording.sequelize.transaction(async (transaction) => {
     await keepVersion(recordingId, 'corrected', transaction);
-    await layDown(recordingId, version.passages, version.kind !== 'recognised', transaction);
+    await replaceAllPassages(recordingId, version.passages, version.kind !== 'recognised', transaction);
   });
 }
 
 /** Puts these passages in the place of all that stand there. */
-export async function layDown(
+export async function replaceAllPassages(
   recordingId: string,
   passages: readonly Passage[],
   asCorrected: boolean,

@@ -5,7 +5,7 @@ import type { Transaction } from 'sequelize';
 import type { Recording } from '../models/recording';
 import { sharedSettings } from '../models/settings';
 import { TranscriptVersion } from '../models/transcriptVersion';
-import { isCorrected, keepVersion, layDown, passagesOf, plainPassage } from './corrections';
+import { isCorrected, keepVersion, replaceAllPassages, passagesOf, plainPassage } from './corrections';
 
 /** A text as its dictation meant it, by the commands that this person obeys. */
 export async function asDictation(passages: readonly Passage[]): Promise<Passage[]> {
@@ -35,5 +35,5 @@ export async function setDictation(recording: Recording, isOn: boolean, transact
     await keepVersion(recordingId, 'corrected', transaction);
     ({ passages } = spoken);
   }
-  await layDown(recordingId, passages, asCorrected, transaction);
+  await replaceAllPassages(recordingId, passages, asCorrected, transaction);
 }

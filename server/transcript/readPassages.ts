@@ -37,10 +37,10 @@ export async function readPassages(recordingId: string): Promise<ReadPassage[]> 
 
 /** The passages of a recording as JSON; their words are neither parsed nor written anew. */
 export const passagesJson = async (recordingId: string): Promise<string> =>
-  asJson(await readUnparsedPassages(recordingId));
+  passagesAsJson(await readUnparsedPassages(recordingId));
 
 /** Passages as the contract has them, as JSON. */
-export function asJson(passages: readonly UnparsedPassage[]): string {
+export function passagesAsJson(passages: readonly UnparsedPassage[]): string {
   const each = passages.map(
     ({ written: _, wordsJson, ...shown }) => `${JSON.stringify(shown).slice(0, -1)},"words":${wordsJson}}`,
   );

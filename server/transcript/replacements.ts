@@ -10,7 +10,7 @@ import { type ReplacedPassage, ReplacementRow } from '../models/replacement';
 import { sharedSettings } from '../models/settings';
 import { rewrite } from './corrections';
 
-const MOST_HITS = 500;
+const MAX_HITS = 500;
 
 /** Passages in which the words may stand, by the index of words: it knows them as said and as written. */
 async function candidates(database: Sequelize, { find, recordingId, folderId }: ReplacementSearch) {
@@ -41,12 +41,12 @@ export async function previewReplacement(database: Sequelize, search: Replacemen
   const rules = await sharedSettings();
   const recordings = new Map<string, ReplacementPreview['recordings'][number]>();
   let hits = 0;
-  for (let at = 0; at < ids.length; at += MOST_HITS) {
-    const part = ids.slice(at, at + MOST_HITS);
+  for (let at = 0; at < ids.length; at += MAX_HITS) {
+    const part = ids.slice(at, at + MAX_HITS);
     const rows = new Map((await PassageRow.findAll({ where: { id: part } })).map((row) => [row.id, row]));
     for (const row of part.map((id) => rows.get(id)!)) {
       for (const [index, occurrence] of occurrencesIn(row, search, rules).entries()) {
-        if (hits === MOST_HITS) return { recordings: await withTitles(recordings), isCut: true };
+        if (hits === MAX_HITS) return { recordings: await withTitles(recordings), isCut: true };
         hits++;
         const entry = recordings.get(row.recordingId) ?? {
           ...{ recordingId: row.recordingId, title: '', startedAt: '', hits: [] },

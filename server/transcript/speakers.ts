@@ -2,8 +2,8 @@ import { Problem } from '@immeld/core/contract/problem';
 import { fullName } from '@immeld/core/filing/people';
 import { isCalled } from '@immeld/core/language/todos/people';
 import type { Speaker, SpeakerChange } from '@immeld/core/contract/speakers';
-import { type FoundVoice, isNumbered, namedVoice } from '@immeld/core/speech/speakers/speakerFinder';
-import { fromKept, joined, toKeep } from '@immeld/core/speech/speakers/voiceStatistics';
+import { type DiarizedVoice, isNumbered, identifyVoice } from '@immeld/core/speech/speakers/diarizer';
+import { fromStored, mergedStatistics, toStored } from '@immeld/core/speech/speakers/voiceStatistics';
 import type { Passage } from '@immeld/core/transcript/manuscript';
 import type { Transaction } from 'sequelize';
 import { PassageRow } from '../models/passage';
@@ -12,7 +12,8 @@ import type { Recording } from '../models/recording';
 import { sharedSettings } from '../models/settings';
 import { VoiceRow } from '../models/voice';
 
-const together = (a: FoundVoice['voice'], b: FoundVoice['voice']) => toKeep(joined(fromKept(a), fromKept(b)));
+const together = (a: DiarizedVoice['voice'], b: DiarizedVoice['voice']) =>
+  toStored(mergedStatistics(fromStored(a), fromStored(b)));
 
 /** Who speaks in a recording, in the order in which they begin, with a name in pencil where a voice is known. */
 export async function speakersIn(
@@ -31,7 +32,7 @@ export async function speakersIn(
   const free = known.filter((k) => !speakers.has(k.name)).map(({ name, voice }) => ({ speaker: name, voice }));
   return [...speakers].map(([name, speakingMs]) => {
     const found = unknown.find((v) => v.speaker === name);
-    return { name, speakingMs, proposed: found ? namedVoice(found.voice, free) : null };
+    return { name, speakingMs, proposed: found ? identifyVoice(found.voice, free) : null };
   });
 }
 
@@ -40,7 +41,7 @@ export async function speakersIn(
  * one that has it, and is known again under that name elsewhere.
  * @returns the passages that changed hands
  */
-export async function giveTo(recording: Recording, { from, passageIds, to }: SpeakerChange): Promise<number[]> {
+export async function assignSpeaker(recording: Recording, { from, passageIds, to }: SpeakerChange): Promise<number[]> {
   return recording.sequelize.transaction(async (transaction) => {
     const rows = await PassageRow.findAll({
       where: {
@@ -66,16 +67,16 @@ export async function giveTo(recording: Recording, { from, passageIds, to }: Spe
       const left = await PassageRow.count({ where: { recordingId: recording.id, speaker }, transaction });
       if (left === 0) {
         await renameVoice(recording, speaker, to ?? null, transaction);
-        if (!isNumbered(speaker)) await partFrom(recording.id, speaker, transaction);
+        if (!isNumbered(speaker)) await unlinkPerson(recording.id, speaker, transaction);
       }
     }
-    if (to && !isNumbered(to)) await bringTogether(recording.id, to, transaction);
+    if (to && !isNumbered(to)) await linkPerson(recording.id, to, transaction);
     return changed;
   });
 }
 
 /** Whoever is named as a speaker is among the people of the recording, under the name they are known by. */
-async function bringTogether(recordingId: string, speaker: string, transaction: Transaction): Promise<void> {
+async function linkPerson(recordingId: string, speaker: string, transaction: Transaction): Promise<void> {
   const { ownName } = await sharedSettings();
   if (isCalled(ownName, speaker)) return;
   const known = await Person.findAll({ transaction });
@@ -84,7 +85,7 @@ async function bringTogether(recordingId: string, speaker: string, transaction: 
   await RecordingPerson.findOrCreate({ where: { recordingId, personId: person.id }, transaction });
 }
 
-async function partFrom(recordingId: string, speaker: string, transaction: Transaction): Promise<void> {
+async function unlinkPerson(recordingId: string, speaker: string, transaction: Transaction): Promise<void> {
   const name = fullName(speaker, await Person.findAll({ transaction }));
   const person = await Person.findOne({ where: { name }, transaction });
   if (person) await RecordingPerson.destroy({ where: { recordingId, personId: person.id }, transaction });
@@ -103,7 +104,7 @@ async function renameVoice(recording: Recording, from: string, to: string | null
   if (!isNumbered(to)) await learn(recording.id, named, transaction);
 }
 
-async function learn(recordingId: string, { speaker: name, voice }: FoundVoice, transaction: Transaction) {
+async function learn(recordingId: string, { speaker: name, voice }: DiarizedVoice, transaction: Transaction) {
   const known = await VoiceRow.findOne({ where: { name }, transaction });
   if (!known) await VoiceRow.create({ name, recordingId, voice }, { transaction });
   else if (known.recordingId === recordingId) await known.update({ voice }, { transaction });
@@ -114,8 +115,8 @@ async function learn(recordingId: string, { speaker: name, voice }: FoundVoice, 
 export function withNamesOf(
   before: readonly Passage[],
   found: readonly Passage[],
-  voices: readonly FoundVoice[],
-): { passages: Passage[]; voices: FoundVoice[] } {
+  voices: readonly DiarizedVoice[],
+): { passages: Passage[]; voices: DiarizedVoice[] } {
   const shared = new Map<string, Map<string, number>>();
   for (const passage of found) {
     if (passage.speaker === null) continue;

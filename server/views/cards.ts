@@ -3,7 +3,7 @@ import type { RecordingCard } from '@immeld/core/contract/recordings';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import { accountId } from '../accounts/currentAccount';
 import { readTodos } from '../todos/readTodos';
-import { STRIP_BARS, firstWords, inOrder, todoView } from './recordingView';
+import { STRIP_BARS, firstWords, inSpokenOrder, todoView } from './recordingView';
 
 /** A card but for what takes more than the database to make. */
 type Row = Omit<RecordingCard, 'strip' | 'pencilTodos' | 'firstWords'> & { firstWords: string | null };
@@ -30,7 +30,7 @@ const CARD = `json_object('id', r.id, 'title', r.title, 'fileName', r.file_name,
 
 /** Strips by recording, as they were when the row was last written: they are looked at far more often than they change. */
 const knownStrips = new Map<string, { updatedAt: string; strip: number[] }>();
-const MOST_KNOWN = 5000;
+const MAX_KNOWN = 5000;
 
 type Select = <T extends object>(sql: string, replacements: Record<string, unknown>) => Promise<T[]>;
 
@@ -38,7 +38,7 @@ async function stripsOf(
   rows: readonly { id: string; updatedAt: string }[],
   select: Select,
 ): Promise<Map<string, number[]>> {
-  if (knownStrips.size + rows.length > MOST_KNOWN) knownStrips.clear();
+  if (knownStrips.size + rows.length > MAX_KNOWN) knownStrips.clear();
   const missing = rows.filter((r) => knownStrips.get(r.id)?.updatedAt !== r.updatedAt);
   const read = missing.length
     ? await select<{ id: string; peaks: string }>(
@@ -84,7 +84,7 @@ export async function cardsOf(database: Sequelize, ids: readonly string[]): Prom
       firstWords: firstWords(row.firstWords ?? ''),
       ...{ tags: byName(row.tags), people: byName(row.people) },
       strip: strips.get(id) ?? [],
-      pencilTodos: inOrder(todos.filter((t) => t.recordingId === id)).map((t) => todoView(t, row)),
+      pencilTodos: inSpokenOrder(todos.filter((t) => t.recordingId === id)).map((t) => todoView(t, row)),
     };
   });
 }

@@ -12,7 +12,7 @@ import { SlipRow } from '../models/slip';
 import { Tag } from '../models/tag';
 import { TodoRow } from '../models/todo';
 import { WriteUpRow } from '../models/writeUp';
-import { type UnparsedPassage, asJson, readUnparsedPassages } from '../transcript/readPassages';
+import { type UnparsedPassage, passagesAsJson, readUnparsedPassages } from '../transcript/readPassages';
 import { speakersIn } from '../transcript/speakers';
 import type { SoundStore } from '../storage/soundStore';
 
@@ -109,14 +109,14 @@ function cardView(r: Recording, passages: readonly { written: string }[]): Recor
     isRecovered: r.isRecovered,
     appointment: r.appointment ?? null,
     suggestion: r.suggestion,
-    pencilTodos: inOrder(r.todos ?? [])
+    pencilTodos: inSpokenOrder(r.todos ?? [])
       .filter((t) => t.state === 'pencil')
       .map((t) => todoView(t, r)),
   };
 }
 
 /** To-dos as they were said. */
-export const inOrder = <T extends Pick<TodoRow, 'startMs' | 'createdAt'>>(todos: readonly T[]): T[] =>
+export const inSpokenOrder = <T extends Pick<TodoRow, 'startMs' | 'createdAt'>>(todos: readonly T[]): T[] =>
   [...todos].sort((a, b) => (a.startMs ?? Infinity) - (b.startMs ?? Infinity) || +a.createdAt - +b.createdAt);
 
 type WithoutPassages = Omit<RecordingAnswer, 'passages'>;
@@ -149,7 +149,7 @@ async function readRecording(
     language: recording.language,
     peaks: recording.peaks,
     speakers: await speakersIn(recording, spoken),
-    todos: inOrder(todos).map((t) => todoView(t, recording)),
+    todos: inSpokenOrder(todos).map((t) => todoView(t, recording)),
     writeUps: writeUps.map(writeUpView),
     slips: slips.map(slipView),
   };
@@ -174,6 +174,6 @@ export async function recordingJson(
 ): Promise<{ view: WithoutPassages; passages: string; json: string } | null> {
   const read = await readRecording(id, sounds);
   if (!read) return null;
-  const passages = asJson(read.passages);
+  const passages = passagesAsJson(read.passages);
   return { view: read.view, passages, json: `${JSON.stringify(read.view).slice(0, -1)},"passages":${passages}}` };
 }

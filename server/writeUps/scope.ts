@@ -1,4 +1,4 @@
-import { MOST_RECORDINGS_TOGETHER, type Scope } from '@immeld/core/contract/scope';
+import { MAX_RECORDINGS_TOGETHER, type Scope } from '@immeld/core/contract/scope';
 import { dayInWords } from '@immeld/core/formats/times';
 import { Problem } from '@immeld/core/contract/problem';
 import { Op, type WhereOptions } from 'sequelize';
@@ -46,10 +46,10 @@ export async function recordingsIn(scope: Scope): Promise<Recording[]> {
     where['startedAt'] = { ...(from ? { [Op.gte]: from } : {}), ...(to ? { [Op.lte]: `${to}T99` } : {}) };
   }
   const count = await Recording.count({ where });
-  if (count > MOST_RECORDINGS_TOGETHER) {
+  if (count > MAX_RECORDINGS_TOGETHER) {
     throw new Problem(
       'invalid-request',
-      `These are ${count} recordings. A write-up can cover at most ${MOST_RECORDINGS_TOGETHER}. Choose a shorter period.`,
+      `These are ${count} recordings. A write-up can cover at most ${MAX_RECORDINGS_TOGETHER}. Choose a shorter period.`,
     );
   }
   return Recording.findAll({ where, order: [['startedAt', 'ASC']] });

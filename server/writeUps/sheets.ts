@@ -49,7 +49,7 @@ export async function sectionsOfScope(scope: Scope, template: Template): Promise
 }
 
 /** Keeps a write-up in pencil; the same template made again takes the place of the one before. */
-export async function keepSheet(
+export async function saveWriteUpAsNote(
   recordingId: string,
   template: Template,
   sections: MadeSection[],
@@ -62,7 +62,7 @@ export async function keepSheet(
 }
 
 /** Makes a write-up again; the sections whose numbers are given stay as they are, in their places. */
-export async function makeSheetAgain(
+export async function remakeSheet(
   sheet: SheetRow,
   template: Template,
   keptNow: readonly number[] = [],

@@ -5,7 +5,7 @@ import { PassageRow } from '../models/passage';
 import type { Recording } from '../models/recording';
 import { sharedSettings } from '../models/settings';
 import { SheetRow, TemplateRow } from '../models/sheet';
-import { makeSheetAgain, sectionsOf } from './sheets';
+import { remakeSheet, sectionsOf } from './sheets';
 
 /** From here on one voice alone is a talk and no memo. Common practice, no source. */
 const LONG_TALK_MS = 15 * 60_000;
@@ -41,7 +41,7 @@ export async function makeUsualWriteUp(recording: Recording): Promise<void> {
 export async function writeUpAfterRecognition(recording: Recording): Promise<void> {
   for (const sheet of await SheetRow.findAll({ where: { recordingId: recording.id, isByModel: false } })) {
     const kept = sheet.sections.flatMap((s, at) => (s.isKept ? [at] : []));
-    await makeSheetAgain(sheet, sheet.template, kept);
+    await remakeSheet(sheet, sheet.template, kept);
   }
   await makeUsualWriteUp(recording);
 }

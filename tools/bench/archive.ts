@@ -12,14 +12,14 @@ import { makeDemoTemplate, Immeld } from '../../e2e/immeld';
 import { asAccount, asServer } from '../../server/accounts/currentAccount';
 import { FIRST_ACCOUNT } from '../../server/accounts/firstAccount';
 import { backup } from '../../server/backup/backup';
-import { bringBack } from '../../server/backup/intoAccount';
+import { mergeArchive } from '../../server/backup/mergeArchive';
 import { restore, verify } from '../../server/backup/restore';
 import { openDatabase } from '../../server/database';
 import { AccountRow } from '../../server/models/account';
 import { PassageRow } from '../../server/models/passage';
 import { Recording } from '../../server/models/recording';
 import type { FileTranscript } from '../../server/recognition/transcribeFile';
-import { layDown } from '../../server/transcript/corrections';
+import { replaceAllPassages } from '../../server/transcript/corrections';
 
 const MANY = 1000;
 const VOICES = ['voice-message', 'wearable', 'letter', 'diary'] as const;
@@ -46,7 +46,9 @@ async function seed(data: string): Promise<void> {
         ...{ id, title: `Memo ${i + 1}`, fileName: `${voice} ${i}.${ending}`, soundFile: `${id}.${ending}` },
         durationMs: said.durationMs,
       });
-      await database.transaction((t) => layDown(id, passagesFrom(said.passages.flatMap((p) => p.words)), false, t));
+      await database.transaction((t) =>
+        replaceAllPassages(id, passagesFrom(said.passages.flatMap((p) => p.words)), false, t),
+      );
     }
   });
   await database.close();
@@ -86,7 +88,7 @@ async function step(name: string, folder: string): Promise<void> {
     const account = await asServer(async () => (await AccountRow.create({ email: null, passwordHash: null })).id);
     fs.mkdirSync(path.join(other, 'sound'), { recursive: true });
     fs.mkdirSync(path.join(other, 'pictures'), { recursive: true });
-    const { recordings, notes, todos } = await bringBack(plain, other, account);
+    const { recordings, notes, todos } = await mergeArchive(plain, other, account);
     await database.close();
     says = `${recordings} recordings, ${notes} notes, ${todos} to-dos came back`;
   }

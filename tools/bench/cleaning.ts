@@ -8,7 +8,7 @@ import { comparableWords, wordErrors } from '../../core/transcript/wordErrorRate
 import { projectRoot } from '../../server/projectRoot';
 import { loadModels } from '../../server/recognition/modelFiles';
 import { transcribeFile } from '../../server/recognition/transcribeFile';
-import { inFigures } from './scoring';
+import { withNumerals } from './scoring';
 
 const root = projectRoot();
 const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'immeld-bench-'));
@@ -61,11 +61,11 @@ async function main(): Promise<void> {
         const timed = JSON.parse(
           fs.readFileSync(path.join(root, 'demo', 'expected', `${sound}.words.json`), 'utf8'),
         ) as { word: string }[];
-        const reference = inFigures(timed.flatMap((w) => comparableWords(w.word)));
+        const reference = withNumerals(timed.flatMap((w) => comparableWords(w.word)));
         const { passages } = await transcribeFile(noisy(sound, noise), models, {
           cleaning: { ...NO_CLEANING, ...cleaning },
         });
-        const heard = inFigures(comparableWords(passages.flatMap((p) => p.words.map((w) => w.text)).join(' ')));
+        const heard = withNumerals(comparableWords(passages.flatMap((p) => p.words.map((w) => w.text)).join(' ')));
         words += reference.length;
         errors += wordErrors(reference, heard).rate * reference.length;
       }

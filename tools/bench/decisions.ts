@@ -1,7 +1,7 @@
 /** Decisions and open questions in dialogues: precision and recall. Prints a Markdown table. */
 import {
-  DECISIONS_FOR_THE_FIGURE,
-  DECISIONS_TO_WORK_WITH,
+  DECISIONS_TEST_SET,
+  DECISIONS_DEV_SET,
   type DecisionExample,
 } from '../../core/language/evaluation/decisionDialogues';
 import { decisionsIn, openQuestionsIn } from '../../core/writeup/findings';
@@ -16,7 +16,7 @@ function figures(examples: readonly DecisionExample[], kind: Kind): string {
     wanted += sentences.filter(isWanted).length;
     found += chosen.size;
     right += sentences.filter((s) => isWanted(s) && chosen.has(s)).length;
-    if (!process.argv.includes('--mistakes') || examples === DECISIONS_FOR_THE_FIGURE) continue;
+    if (!process.argv.includes('--mistakes') || examples === DECISIONS_TEST_SET) continue;
     for (const s of sentences) {
       if (isWanted(s) !== chosen.has(s))
         process.stderr.write(`${kind} ${isWanted(s) ? 'missed' : 'wrong'}: ${s.text}\n`);
@@ -30,8 +30,8 @@ function figures(examples: readonly DecisionExample[], kind: Kind): string {
 console.log('| In dialogues | wanted | precision | recall | F1 |');
 console.log('|---|---|---|---|---|');
 for (const [name, examples] of [
-  ['worked with', DECISIONS_TO_WORK_WITH],
-  ['untouched', DECISIONS_FOR_THE_FIGURE],
+  ['worked with', DECISIONS_DEV_SET],
+  ['untouched', DECISIONS_TEST_SET],
 ] as const) {
   for (const kind of ['decisions', 'open questions'] as const) {
     console.log(`| ${kind}, ${name} half | ${figures(examples, kind)} |`);

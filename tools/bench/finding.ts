@@ -6,7 +6,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { DemoWorldAsked } from '../../core/find/evaluation/askDemoWorld';
 import * as questions from '../../core/find/evaluation/questions';
-import { filingFigures } from '../../core/filing/evaluation/filingFigures';
+import { filingMetrics } from '../../core/filing/evaluation/filingMetrics';
 import { type FiledMemo, seeded, withLongOnes, yearOfFilings } from '../../core/filing/evaluation/yearOfFilings';
 import { recordingsToAsk, shippedVectors } from '../../demo/src/askedWorld';
 import { loadWorld } from '../../demo/src/world';
@@ -141,7 +141,7 @@ async function searchTimes(
     for (let length = 1; length <= Math.min(5, w.length); length++)
       prefixes.push(await timed('find', w.slice(0, length)));
   }
-  for (const { question } of [...questions.QUESTIONS_TO_WORK_WITH, ...questions.QUESTIONS_FOR_THE_FIGURE])
+  for (const { question } of [...questions.QUESTIONS_DEV_SET, ...questions.QUESTIONS_TEST_SET])
     asked.push(await timed('ask', question));
   server.kill();
   fs.rmSync(folder, { recursive: true, force: true });
@@ -173,7 +173,7 @@ async function main(): Promise<void> {
   }
   const seeds = [1, 2, 3];
   const figures = (year: FiledMemo[]) =>
-    filingFigures(
+    filingMetrics(
       year.map((m) => ({ ...m, folderId: m.folder, project: null, place: null })),
       30,
     );
@@ -197,7 +197,7 @@ async function main(): Promise<void> {
   const world = new DemoWorldAsked(recordingsToAsk(today), shippedVectors(), '2026-03-12');
   const right = (list: readonly questions.ExampleQuestion[]) => list.filter((q) => world.placeOfRight(q) > 0).length;
   const refused = (list: readonly string[]) => list.filter((q) => world.ask(q).quotes.length === 0).length;
-  const [work, figure] = [right(questions.QUESTIONS_TO_WORK_WITH), right(questions.QUESTIONS_FOR_THE_FIGURE)];
+  const [work, figure] = [right(questions.QUESTIONS_DEV_SET), right(questions.QUESTIONS_TEST_SET)];
   rows.push([
     '60 questions to the demo world: right passage among the first three',
     `${work + figure} of 60 (${percent((work + figure) / 60)})`,
@@ -206,12 +206,12 @@ async function main(): Promise<void> {
   rows.push(['of these the 30 on which nothing was selected', `${figure} of 30 (${percent(figure / 30)})`, '']);
   rows.push([
     '10 questions without an answer, on which nothing was chosen: refused',
-    `${refused(questions.UNANSWERABLE_FOR_THE_FIGURE)} of 10`,
+    `${refused(questions.UNANSWERABLE_TEST_SET)} of 10`,
     'at least 8',
   ]);
   rows.push([
     '25 others without an answer',
-    `${refused([...questions.UNANSWERABLE_TO_WORK_WITH, ...questions.MORE_UNANSWERABLE_TO_WORK_WITH])} of 25`,
+    `${refused([...questions.UNANSWERABLE_DEV_SET, ...questions.MORE_UNANSWERABLE_DEV_SET])} of 25`,
     'reported',
   ]);
   const table = ['| figure | measured | aim |', '|---|---|---|', ...rows.map((r) => `| ${r.join(' | ')} |`)].join('\n');

@@ -4,7 +4,7 @@ import { FIRST_ACCOUNT } from '../../server/accounts/firstAccount';
 import { asAccount } from '../../server/accounts/currentAccount';
 import { openDatabase } from '../../server/database';
 import { Recording } from '../../server/models/recording';
-import { layDown } from '../../server/transcript/corrections';
+import { replaceAllPassages } from '../../server/transcript/corrections';
 import type { FileTranscript } from '../../server/recognition/transcribeFile';
 import { projectRoot } from '../../server/projectRoot';
 import { passagesFrom } from '../../core/transcript/passages';
@@ -33,7 +33,7 @@ export async function seedFiveHours(folder: string): Promise<{ id: string; words
     });
     const passages = passagesFrom(words);
     await database.transaction(async (t) => {
-      await layDown(recording.id, passages, false, t);
+      await replaceAllPassages(recording.id, passages, false, t);
     });
     return recording.id;
   });

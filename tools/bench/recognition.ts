@@ -14,7 +14,7 @@ import { projectRoot } from '../../server/projectRoot';
 import type { ToWorker, WorkerTask } from '../../server/jobs/workerMessages';
 import { loadModels } from '../../server/recognition/modelFiles';
 import { type FileTranscript, transcribeFile } from '../../server/recognition/transcribeFile';
-import { inFigures } from './scoring';
+import { withNumerals } from './scoring';
 
 const root = projectRoot();
 const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'immeld-bench-'));
@@ -130,7 +130,7 @@ async function mixed(models: TranscriberModels): Promise<void> {
   }
   const median = (values: number[]) => [...values].sort((a, b) => a - b)[1]!;
   const { transcript } = runs[0]!;
-  const rate = wordErrors(inFigures(reference), inFigures(comparableWords(textOf(transcript)))).rate;
+  const rate = wordErrors(withNumerals(reference), withNumerals(comparableWords(textOf(transcript)))).rate;
   note(
     `Word errors, ${(transcript.durationMs / 60_000).toFixed(1)} minutes of mixed voices (numbers and spelling made alike)`,
     percent(rate),
@@ -255,8 +255,8 @@ async function liveWords(models: TranscriberModels): Promise<void> {
   let soundMs = 0;
   const starts: number[] = [];
   for (const id of ['quay-walk', 'wearable', 'letter', 'diary', 'morning-memo']) {
-    const reference = inFigures(timesOf(id).flatMap((w) => comparableWords(w.word)));
-    const count = (text: string) => wordErrors(reference, inFigures(comparableWords(text))).rate * reference.length;
+    const reference = withNumerals(timesOf(id).flatMap((w) => comparableWords(w.word)));
+    const count = (text: string) => wordErrors(reference, withNumerals(comparableWords(text))).rate * reference.length;
     words += reference.length;
     const transcript = await transcribeFile(soundOf(id), models);
     whole += count(textOf(transcript));

@@ -27,7 +27,7 @@ const JOINED: [string, string, string][] = [
  * Makes numbers and spelling alike before words are compared: "twenty five" and "25" are the same, so are "metre" and
  * "meter". Common practice in scoring, no source. Used for the text and the result alike.
  */
-export function inFigures(words: readonly string[]): string[] {
+export function withNumerals(words: readonly string[]): string[] {
   const out: string[] = [];
   for (let i = 0; i < words.length; i++) {
     const [word, next] = [words[i]!, words[i + 1] ?? ''];

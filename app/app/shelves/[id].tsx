@@ -12,7 +12,7 @@ import { withNotes } from '../../features/shelves/withNotes';
 import { RecordingList } from '../../features/tray/recordingList';
 import { RecordingRow } from '../../features/tray/recordingRow';
 import { SelectionBar } from '../../features/tray/selectionBar';
-import { useChosen } from '../../features/tray/useChosen';
+import { useSelection } from '../../features/tray/useSelection';
 import { scopeAddress } from '../../features/writeUps/scopeAddress';
 import { Empty } from '../../ui/notice';
 import { OneOf } from '../../ui/oneOf';
@@ -37,7 +37,7 @@ export default function ShelfScreen() {
   const [grouping, setGrouping] = useState<Grouping>('none');
   const [isArranging, setArranging] = useState(false);
   const [isChanging, setChanging] = useState(false);
-  const chosen = useChosen();
+  const chosen = useSelection();
   const hasNotes = !shelf.filter.personId && !shelf.filter.projectId;
   const { data: noteList } = useNotes(shelf.filter, hasNotes);
   const notes = hasNotes ? (noteList?.items ?? []) : [];

@@ -5,7 +5,7 @@ import {
   itemsFromText,
   itemsOfAddress,
   itemsToText,
-  takeAddress,
+  exportAddress,
   withChoices,
   addressesIn,
 } from './exportNames';
@@ -38,7 +38,7 @@ it('what is taken along stands in the address, and nothing else comes back from 
 
 it('five hundred of them are too many for an address, and are kept by the window', () => {
   const many = Array.from({ length: 500 }, () => ({ kind: 'recording' as const, id: ID }));
-  const { params } = takeAddress(many);
+  const { params } = exportAddress(many);
   expect(params.items.length).toBeLessThan(100);
   expect(itemsOfAddress(params.items)).toHaveLength(500);
 });

@@ -69,17 +69,17 @@ export const itemsFromText = (text: string): ExportItem[] =>
     );
 
 const KEPT = 'immeld-taken-along';
-const MOST_IN_ADDRESS = 60;
+const MAX_IN_ADDRESS = 60;
 
 /** Where these are taken along; what is too much for an address is kept by this window. */
-export function takeAddress(items: readonly ExportItem[]): { pathname: '/take'; params: { items: string } } {
+export function exportAddress(items: readonly ExportItem[]): { pathname: '/take'; params: { items: string } } {
   const text = itemsToText(items);
-  if (items.length <= MOST_IN_ADDRESS) return { pathname: '/take', params: { items: text } };
+  if (items.length <= MAX_IN_ADDRESS) return { pathname: '/take', params: { items: text } };
   sessionStorage.setItem(KEPT, text);
   return { pathname: '/take', params: { items: 'kept' } };
 }
 
-/** What an address by `takeAddress` means. */
+/** What an address by `exportAddress` means. */
 export const itemsOfAddress = (text: string): ExportItem[] =>
   itemsFromText(text === 'kept' ? (sessionStorage.getItem(KEPT) ?? '') : text);
 

@@ -4,7 +4,7 @@ import { saveFile } from '../../ui/saveFile';
 /** Points of a picture for each px of the map. */
 const SHARPNESS = 2;
 /** Browsers draw no larger pictures. Common practice, no source. */
-const MOST_PIXELS = 8000;
+const MAX_PIXELS = 8000;
 
 type Picture = { svg: SVGSVGElement; width: number; height: number; background: string };
 
@@ -57,7 +57,7 @@ export async function saveMapAsSvg(picture: Picture, name: string): Promise<void
 /** @throws Error where the browser cannot draw a picture of that size */
 export async function saveMapAsPng(picture: Picture, name: string): Promise<void> {
   const { width, height } = picture;
-  const scale = Math.min(SHARPNESS, MOST_PIXELS / width, MOST_PIXELS / height);
+  const scale = Math.min(SHARPNESS, MAX_PIXELS / width, MAX_PIXELS / height);
   const image = new Image();
   const loaded = new Promise((resolve, reject) => {
     image.onload = resolve;

@@ -9,7 +9,7 @@ import { saveFile } from '../../ui/saveFile';
 import { Title, Type } from '../../ui/type';
 import { markdownAsNote, noteAsMarkdown } from './noteDocument';
 
-const LARGEST_BYTES = 1_000_000;
+const MAX_BYTES = 1_000_000;
 const OWN_PICTURE = /\(\/api\/note-pictures\/[0-9a-f-]{36}\)/gi;
 
 /** Pictures go along in the text, as data: a file that is handed on has no way to this server. */
@@ -32,7 +32,7 @@ export function NoteMarkdown({ editor, title }: { editor: Editor; title: string 
     field.onchange = async () => {
       const file = field.files?.[0];
       if (!file) return;
-      if (file.size > LARGEST_BYTES)
+      if (file.size > MAX_BYTES)
         return setSaid('This file is too large for a note (at most 1 MB). Nothing was changed.');
       const { content = [] } = markdownAsNote(await file.text());
       editor.chain().insertContentAt(editor.state.doc.content.size, content).run();

@@ -12,7 +12,7 @@ import { WordButton } from '../../ui/press';
 import { FONTS, SIZES, TOUCH, useColours } from '../../ui/theme';
 import { Title, Type, UnseenTitle } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
-import { takeAddress } from '../exports/exportNames';
+import { exportAddress } from '../exports/exportNames';
 import { FolderChips } from '../shelves/folderChips';
 import { RelatedList } from '../shelves/relatedList';
 import { NoteEditor } from './noteEditor';
@@ -76,7 +76,7 @@ export function NotePage({ note, onTaken }: { note: Note; onTaken: () => void })
             <WordButton
               label="Export"
               isBold
-              onPress={() => router.push(takeAddress([{ kind: 'note', id: note.id }]))}
+              onPress={() => router.push(exportAddress([{ kind: 'note', id: note.id }]))}
             />
             <WordButton
               label="Share by link"

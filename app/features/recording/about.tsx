@@ -7,7 +7,7 @@ import { View } from 'react-native';
 import { addressOf } from '../../api/call';
 import { useChanges } from '../../api/changes';
 import { useRelated } from '../../api/queries';
-import { takeAddress } from '../exports/exportNames';
+import { exportAddress } from '../exports/exportNames';
 import { RelatedList } from '../shelves/relatedList';
 import { lengthName, sizeName, whenSaid } from '../../ui/dates';
 import { Failure } from '../../ui/notice';
@@ -74,7 +74,7 @@ export function About({ recording }: { recording: Recording }) {
         <WordButton
           label="Choose what to export"
           isBold
-          onPress={() => router.push(takeAddress([{ kind: 'recording', id: recording.id }]))}
+          onPress={() => router.push(exportAddress([{ kind: 'recording', id: recording.id }]))}
         />
         <WordButton
           label="Share by link"

@@ -1,6 +1,6 @@
 /** @jest-environment node */
 import type { Rewriting } from '@immeld/core/contract/corrections';
-import { joinPassages, retimed, splitPassage } from '@immeld/core/transcript/edit';
+import { joinPassages, retimeWords, splitPassage } from '@immeld/core/transcript/edit';
 import { type Passage, passageText } from '@immeld/core/transcript/manuscript';
 import { ApiProblem } from '../../api/call';
 import { CorrectionDesk, type Place } from './correctionDesk';
@@ -60,7 +60,7 @@ function open(server: FakeServer, kept = new Map<string, string>(), refetchMs = 
   });
   desk.begin(server.stored);
   const correct = (at: number, text: string) =>
-    desk.change(at, 1, [{ ...shown[at]!, words: retimed(shown[at]!.words, text, shown[at]!) }]);
+    desk.change(at, 1, [{ ...shown[at]!, words: retimeWords(shown[at]!.words, text, shown[at]!) }]);
   return { desk, correct, kept, said, shown: () => shown, text: () => shown.map(passageText).join(' | ') };
 }
 const settled = () => jest.advanceTimersByTimeAsync(10);
@@ -212,7 +212,10 @@ describe('corrections', () => {
     here.desk.change(
       0,
       1,
-      splitPassage({ ...here.shown()[0]!, words: retimed(here.shown()[0]!.words, 'theirs now', here.shown()[0]!) }, 1),
+      splitPassage(
+        { ...here.shown()[0]!, words: retimeWords(here.shown()[0]!.words, 'theirs now', here.shown()[0]!) },
+        1,
+      ),
     );
     await settled();
     await jest.advanceTimersByTimeAsync(5000);

@@ -11,7 +11,7 @@ import { JobProgress } from '../tray/jobProgress';
 import { CorrectingBar } from './correctingBar';
 import { PartsPanel } from './partsPanel';
 import { marginOf } from './rows';
-import { OneMoreThing } from './oneMoreThing';
+import { AddToRecording } from './addToRecording';
 import { Paragraph } from './paragraph';
 import type { ManuscriptRow } from './rows';
 import { SlipNote } from './slipNote';
@@ -77,7 +77,7 @@ export function Manuscript({ recording, player, rows, isWide }: ManuscriptProps)
                 ...(isWide ? { maxWidth: READING_WIDTH + 56, paddingHorizontal: 28 } : {}),
               }}
             >
-              <OneMoreThing recordingId={recording.id} />
+              <AddToRecording recordingId={recording.id} />
             </View>
           </View>
         ) : null

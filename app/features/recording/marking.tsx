@@ -4,11 +4,11 @@ import { View } from 'react-native';
 import type { Recording } from '@immeld/core/contract/recordings';
 import { TODO_MARK } from '@immeld/core/contract/markKinds';
 import type { MarkKind, NewSlip, Slip } from '@immeld/core/contract/slips';
-import { selectedSheet } from '@immeld/core/exports/selectedSheet';
-import { sheetBody } from '@immeld/core/exports/sheetHtml';
-import { sheetMarkdown } from '@immeld/core/exports/sheetMarkdown';
-import { sheetText } from '@immeld/core/exports/sheetText';
-import { givenTo } from '@immeld/core/transcript/alignPassages';
+import { selectionDocument } from '@immeld/core/exports/selectionDocument';
+import { documentBody } from '@immeld/core/exports/documentHtml';
+import { documentMarkdown } from '@immeld/core/exports/documentMarkdown';
+import { documentText } from '@immeld/core/exports/documentText';
+import { reassignRange } from '@immeld/core/transcript/alignPassages';
 import { v4 as newId } from 'uuid';
 import { answerTo, call } from '../../api/call';
 import { LineEntry } from '../../ui/lineEntry';
@@ -125,7 +125,7 @@ export function MarkingBar({ recording, player }: BarProps) {
     setText('');
   };
   const name = (speaker: string) => {
-    const given = naming && givenTo(desk.state.passages, naming, speaker);
+    const given = naming && reassignRange(desk.state.passages, naming, speaker);
     if (!given) return;
     desk.change(given.at, given.count, given.added);
     show(`Assigned to ${speaker}.`, () => desk.undo());
@@ -140,12 +140,12 @@ export function MarkingBar({ recording, player }: BarProps) {
     done();
   };
   const copy = ({ parts }: Selected) => {
-    const sheet = selectedSheet(parts);
+    const sheet = selectionDocument(parts);
     const notCopied = () => show('The browser blocked copying. Use the browser’s own Copy command instead.');
     const asMarkdown = () => {
-      copyText(sheetMarkdown(sheet).trimEnd()).then(() => show('Text copied as Markdown.'), notCopied);
+      copyText(documentMarkdown(sheet).trimEnd()).then(() => show('Text copied as Markdown.'), notCopied);
     };
-    copyFormatted(Promise.resolve({ plain: sheetText(sheet).trimEnd(), html: sheetBody(sheet) }), true).then(
+    copyFormatted(Promise.resolve({ plain: documentText(sheet).trimEnd(), html: documentBody(sheet) }), true).then(
       () => show('Text copied.', asMarkdown, 'Copy as Markdown'),
       notCopied,
     );

@@ -1,8 +1,8 @@
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { View } from 'react-native';
-import { joinPassages, retimed, splitPassage } from '@immeld/core/transcript/edit';
+import { joinPassages, retimeWords, splitPassage } from '@immeld/core/transcript/edit';
 import { prepareNames, similarNames } from '@immeld/core/speech/names/nameCandidates';
-import { spokenWords } from '@immeld/core/transcript/figures';
+import { spokenWords } from '@immeld/core/transcript/inverseTextNormalisation';
 import { type Passage, passageText } from '@immeld/core/transcript/manuscript';
 import { useChanges } from '../../api/changes';
 import { useSharedSettings } from '../../api/queries';
@@ -69,7 +69,7 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
 
   /** The words as they were read when typing began: what stays of them is still what was said. */
   const shown = useRef(read(passage.words));
-  const retyped = () => retimed(shown.current, typed.current, base.current);
+  const retyped = () => retimeWords(shown.current, typed.current, base.current);
   const changed = (): Passage =>
     typed.current.trim() === passageText({ words: shown.current })
       ? base.current

@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import { clockTime } from '@immeld/core/formats/times';
-import { type Pause, savedBy } from '@immeld/core/transcript/pauses';
+import { type Pause, timeSavedBySkipping } from '@immeld/core/transcript/pauses';
 import { changeSettings, useSettings } from '../../settings/settings';
 import { Press } from '../../ui/press';
 import { useColours } from '../../ui/theme';
@@ -111,7 +111,7 @@ export function PlayerBar({ player, pauses, isWide, hasSound }: BarProps) {
 function PausesButton({ pauses, isWide }: { pauses: readonly Pause[]; isWide: boolean }) {
   const { skipsPauses } = useSettings();
   const colours = useColours();
-  const saved = savedBy(pauses);
+  const saved = timeSavedBySkipping(pauses);
   if (saved < 1000) return <View style={{ flex: isWide ? 0 : 1 }} />;
   return (
     <Press

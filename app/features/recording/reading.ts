@@ -1,6 +1,6 @@
 import { useCallback } from 'react';
 import { USUAL_SETTINGS } from '@immeld/core/contract/settings';
-import type { WrittenWord } from '@immeld/core/transcript/figures';
+import type { WrittenWord } from '@immeld/core/transcript/inverseTextNormalisation';
 import type { Word } from '@immeld/core/transcript/manuscript';
 import { type ReadingRules, wordsToRead } from '@immeld/core/transcript/reading';
 import { useSharedSettings } from '../../api/queries';

@@ -2,7 +2,7 @@ import { wordErrors } from '@immeld/core/transcript/wordErrorRate';
 
 const KEY = 'immeld-corrected-names';
 const ENOUGH = 2;
-const MOST_KEPT = 300;
+const MAX_KEPT = 300;
 
 const bare = (word: string): string => word.replace(/^[^\p{L}]+|(?<![^\p{L}])[^\p{L}]+$/gu, '').replace(/['’]s$/, '');
 
@@ -44,7 +44,7 @@ export function countCorrections(
     if (count === ENOUGH && !listed.includes(name)) reached.push(name);
   }
   try {
-    storage.setItem(KEY, JSON.stringify([...known].slice(-MOST_KEPT)));
+    storage.setItem(KEY, JSON.stringify([...known].slice(-MAX_KEPT)));
   } catch {
     // A browser that keeps nothing does not count.
   }

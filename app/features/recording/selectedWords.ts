@@ -1,4 +1,4 @@
-import type { SelectedPart } from '@immeld/core/exports/selectedSheet';
+import type { SelectedPart } from '@immeld/core/exports/selectionDocument';
 import { useCallback, useEffect, useState } from 'react';
 
 /** Words that are selected in the manuscript, and where on the screen. */

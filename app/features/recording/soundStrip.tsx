@@ -16,7 +16,7 @@ import { type SoundPlayer, usePlayer } from './soundPlayer';
 import { useSpeakers } from './speakers';
 import { type Window, WHOLE, inWindow, windowAround } from './stripWindow';
 
-const MOST_ZOOM = 32;
+const MAX_ZOOM = 32;
 
 /** The strip of a recording with who speaks, marks and parts; closer at will, and the sound made cleaner. */
 export function SoundStrip({
@@ -91,7 +91,7 @@ export function SoundStrip({
             </Press>
           )}
           {closer(zoom / 2, 'Zoom out', '−', zoom === 1)}
-          {closer(zoom * 2, 'Zoom in', '+', zoom === MOST_ZOOM)}
+          {closer(zoom * 2, 'Zoom in', '+', zoom === MAX_ZOOM)}
         </View>
         <Type size="tiny" tone="faint" style={{ minWidth: 64, textAlign: 'right' }}>
           {time(1 - played)} left

@@ -2,7 +2,7 @@ import { createContext, useContext, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { Recording } from '@immeld/core/contract/recordings';
 import type { Speaker, SpeakerChange } from '@immeld/core/contract/speakers';
-import { isNumbered } from '@immeld/core/speech/speakers/speakerFinder';
+import { isNumbered } from '@immeld/core/speech/speakers/diarizer';
 import { useChanges } from '../../api/changes';
 import { Choice } from '../../ui/choice';
 import { lengthName } from '../../ui/dates';

@@ -2,7 +2,7 @@ import type { Recording } from '@immeld/core/contract/recordings';
 import type { Version } from '@immeld/core/contract/corrections';
 import { changesBetween, shortened } from '@immeld/core/transcript/changes';
 import { clockTime } from '@immeld/core/formats/times';
-import { type SameTime, sameTimes } from '@immeld/core/transcript/alignPassages';
+import { type AlignedTime, alignByTime } from '@immeld/core/transcript/alignPassages';
 import { type Passage, passageText } from '@immeld/core/transcript/manuscript';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
@@ -27,14 +27,14 @@ const NAMES: Record<Version['kind'], string> = {
 export function Versions({ recording: { id } }: { recording: Recording }) {
   const { data, error } = useVersions(id);
   const [compared, setCompared] = useState<string | null>(null);
-  const { takeVersion } = useChanges();
+  const { restoreVersion } = useChanges();
   const show = useUndoBar();
   if (error) return <Failure error={error} />;
   if (!data?.items.length) return null;
   return (
     <View>
       <Title level={2}>Versions of the text</Title>
-      {takeVersion.error && <Failure error={takeVersion.error} />}
+      {restoreVersion.error && <Failure error={restoreVersion.error} />}
       {data.items.map((version) => (
         <View key={version.id} style={{ paddingTop: 6 }}>
           <Type>
@@ -52,7 +52,7 @@ export function Versions({ recording: { id } }: { recording: Recording }) {
             <WordButton
               label="Restore this version"
               onPress={() =>
-                takeVersion.mutate(
+                restoreVersion.mutate(
                   { id, versionId: version.id },
                   { onSuccess: () => show('Version restored. The text it replaced is saved as a version.') },
                 )
@@ -113,12 +113,12 @@ function Singly({ others, onDone }: { others: readonly Passage[]; onDone: () => 
   const show = useUndoBar();
   const groups = useMemo(
     () =>
-      sameTimes(passages, others)
+      alignByTime(passages, others)
         .map((g) => ({ ...g, now: textOf(passages.slice(g.from, g.to)), then: textOf(g.others) }))
         .filter((g) => g.now !== g.then),
     [passages, others],
   );
-  const take = ({ from, to, others: theirs }: SameTime<Passage>) => {
+  const take = ({ from, to, others: theirs }: AlignedTime<Passage>) => {
     desk.change(from, to - from, theirs);
     show('Passage replaced.', () => desk.undo());
   };

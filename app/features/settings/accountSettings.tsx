@@ -8,7 +8,7 @@ import { Field } from '../../ui/field';
 import { Failure } from '../../ui/notice';
 import { FrameButton, WordButton } from '../../ui/press';
 import { Title, Type } from '../../ui/type';
-import { removedWords } from './archiveWords';
+import { removedMessage } from './backupMessages';
 import { ChangePassword } from './changePassword';
 import { DeleteAccount } from './deleteAccount';
 import { SignOut } from './signOut';
@@ -35,7 +35,7 @@ export function AccountSettings() {
         </>
       )}
       {account && !account.isShared && <DeleteAccount key={account.id} account={account} onDeleted={setRemoved} />}
-      {removed && <Type role="status">{removedWords(removed)}</Type>}
+      {removed && <Type role="status">{removedMessage(removed)}</Type>}
     </View>
   );
 }

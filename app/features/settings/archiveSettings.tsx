@@ -1,15 +1,19 @@
-import { SHORTEST_PASSPHRASE, type BringingBack, type KeptArchives } from '@immeld/core/contract/archiveEndpoints';
+import {
+  MIN_PASSPHRASE_LENGTH,
+  type RestoreJob,
+  type ScheduledBackupState,
+} from '@immeld/core/contract/archiveEndpoints';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { useBringBack, useKeptArchives, useMakeArchive } from '../../api/archives';
+import { useRestore, useScheduledBackups, useMakeBackup } from '../../api/archives';
 import { Field } from '../../ui/field';
 import { Failure } from '../../ui/notice';
 import { pickFile } from '../../ui/pickFile';
 import { FrameButton, WordButton } from '../../ui/press';
 import { Progress } from '../../ui/progress';
 import { Title, Type } from '../../ui/type';
-import { MadeFile } from '../exports/madeFile';
-import { broughtBackWords, keptWords } from './archiveWords';
+import { ExportResult } from '../exports/exportResult';
+import { restoredMessage, scheduledBackupsMessage } from './backupMessages';
 
 /** Everything of the account in one file, and everything back from it. */
 export function ArchiveSettings() {
@@ -28,9 +32,9 @@ export function ArchiveSettings() {
 }
 
 function KeepPart() {
-  const make = useMakeArchive();
+  const make = useMakeBackup();
   const [passphrase, setPassphrase] = useState('');
-  const isShort = passphrase !== '' && passphrase.length < SHORTEST_PASSPHRASE;
+  const isShort = passphrase !== '' && passphrase.length < MIN_PASSPHRASE_LENGTH;
   return (
     <>
       <Field
@@ -44,7 +48,7 @@ function KeepPart() {
       />
       <Type size="tiny" tone="faint">
         {isShort
-          ? `At least ${SHORTEST_PASSPHRASE} characters.`
+          ? `At least ${MIN_PASSPHRASE_LENGTH} characters.`
           : 'With a passphrase, nobody can open the backup without it, and it cannot be recovered. Without one, anyone with the file can read it.'}
       </Type>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
@@ -57,14 +61,19 @@ function KeepPart() {
       </View>
       {make.error && <Failure error={make.error} />}
       {make.data && (
-        <MadeFile key={make.data.id} id={make.data.id} isMailed={false} working={({ done }) => `Packing: ${done}%`} />
+        <ExportResult
+          key={make.data.id}
+          id={make.data.id}
+          isMailed={false}
+          working={({ done }) => `Packing: ${done}%`}
+        />
       )}
     </>
   );
 }
 
 function BringBackPart() {
-  const { state, send, begin, stop } = useBringBack();
+  const { state, send, begin, stop } = useRestore();
   const isBusy = state.step === 'sending' || (state.step === 'working' && state.view.state === 'working');
   const choose = async () => {
     const file = await pickFile('.zip,.immeld');
@@ -93,7 +102,7 @@ function BringBackPart() {
   );
 }
 
-function Returning({ view, onPassphrase }: { view: BringingBack; onPassphrase: (passphrase: string) => void }) {
+function Returning({ view, onPassphrase }: { view: RestoreJob; onPassphrase: (passphrase: string) => void }) {
   const [passphrase, setPassphrase] = useState('');
   if (view.state === 'working') {
     return (
@@ -103,7 +112,7 @@ function Returning({ view, onPassphrase }: { view: BringingBack; onPassphrase: (
       </View>
     );
   }
-  if (view.result) return <Type role="status">{broughtBackWords(view.result)}</Type>;
+  if (view.result) return <Type role="status">{restoredMessage(view.result)}</Type>;
   return (
     <>
       <Type role="alert" tone="rowan">
@@ -135,15 +144,15 @@ function Returning({ view, onPassphrase }: { view: BringingBack; onPassphrase: (
 }
 
 function KeptPart() {
-  const { data } = useKeptArchives();
+  const { data } = useScheduledBackups();
   if (!data?.isOn) return null;
   return <KeptLine kept={data} />;
 }
 
-function KeptLine({ kept }: { kept: KeptArchives }) {
+function KeptLine({ kept }: { kept: ScheduledBackupState }) {
   return (
     <View style={{ paddingTop: 12 }}>
-      <Type>{keptWords(kept)}</Type>
+      <Type>{scheduledBackupsMessage(kept)}</Type>
       {kept.problem && (
         <Type role="alert" tone="rowan">
           {kept.problem} Immeld tries again automatically.

@@ -4,8 +4,8 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { call } from '../../api/call';
 import { useDevice } from '../../offline/deviceContext';
-import { forgetSeen } from '../../offline/lastSeen';
-import { forgetKept } from '../../settings/kept';
+import { clearResponses } from '../../offline/responseCache';
+import { clearStored } from '../../settings/stored';
 import { Field } from '../../ui/field';
 import { Failure } from '../../ui/notice';
 import { PencilBox } from '../../ui/pencil';
@@ -24,8 +24,8 @@ export function DeleteAccount({ account, onDeleted }: { account: Account; onDele
     onSuccess: async (removed) => {
       // Else what waits on this device would begin a new account by itself.
       await store.forgetAll();
-      await forgetSeen();
-      forgetKept();
+      await clearResponses();
+      clearStored();
       onDeleted(removed);
       await client.resetQueries();
     },

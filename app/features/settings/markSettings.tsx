@@ -18,7 +18,7 @@ import { useColours } from '../../ui/theme';
 import { Title, Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
 
-const MOST_OFFERED = 9;
+const MAX_OFFERED = 9;
 
 /** The kinds of marks: renamed, added, and taken out of the choice. */
 export function MarkSettings() {
@@ -56,7 +56,7 @@ export function MarkSettings() {
       {offered.map((kind, i) => (
         <MarkRow key={kind.id} kind={kind} number={i + 1} onSet={(part, said) => set(kind.id, part, said)} />
       ))}
-      {offered.length < MOST_OFFERED && kinds.length < 12 && (
+      {offered.length < MAX_OFFERED && kinds.length < 12 && (
         <LineEntry
           label="New kind of mark"
           action="Add"

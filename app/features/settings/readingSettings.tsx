@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { FIGURE_KINDS, type FigureKind } from '@immeld/core/contract/figureKinds';
+import { NUMERAL_KINDS, type NumeralKind } from '@immeld/core/contract/numeralKinds';
 import { useChanges } from '../../api/changes';
 import { useSharedSettings } from '../../api/queries';
 import { Choice } from '../../ui/choice';
@@ -10,7 +10,7 @@ import { Lengths } from './listeningSettings';
 
 const PARAGRAPH_PAUSES_MS = [500, 1000, 2000, 3000, 5000];
 
-const LABELS: Record<FigureKind, [label: string, example: string]> = {
+const LABELS: Record<NumeralKind, [label: string, example: string]> = {
   numbers: ['Numbers from ten up', 'eleven thousand four hundred → 11,400'],
   ordinals: ['Ordinal numbers', 'the twenty-first → the 21st'],
   times: ['Times of day', 'half past two → 2:30'],
@@ -25,8 +25,8 @@ const LABELS: Record<FigureKind, [label: string, example: string]> = {
 export function ReadingSettings() {
   const { data } = useSharedSettings();
   const { settings: change } = useChanges();
-  const flip = (kind: FigureKind, figures: readonly FigureKind[]) =>
-    change.mutate({ figures: FIGURE_KINDS.filter((k) => (k === kind) !== figures.includes(k)) });
+  const flip = (kind: NumeralKind, figures: readonly NumeralKind[]) =>
+    change.mutate({ figures: NUMERAL_KINDS.filter((k) => (k === kind) !== figures.includes(k)) });
   return (
     <View style={{ gap: 8 }}>
       <Title level={2}>How text is shown</Title>
@@ -37,7 +37,7 @@ export function ReadingSettings() {
       {change.error && <Failure error={change.error} />}
       {data && (
         <>
-          {FIGURE_KINDS.map((kind) => (
+          {NUMERAL_KINDS.map((kind) => (
             <Choice
               key={kind}
               role="switch"

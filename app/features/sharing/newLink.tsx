@@ -1,5 +1,5 @@
 import type { ExportItem } from '@immeld/core/contract/exportEndpoints';
-import { SHORTEST_LINK_PASSWORD } from '@immeld/core/contract/shareLinks';
+import { MIN_LINK_PASSWORD_LENGTH } from '@immeld/core/contract/shareLinks';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useShareLinkChanges } from '../../api/shareLinks';
@@ -58,7 +58,7 @@ export function NewLink({ item }: { item: ExportItem }) {
         />
       ))}
       <Field
-        label={`Password (optional, at least ${SHORTEST_LINK_PASSWORD} characters)`}
+        label={`Password (optional, at least ${MIN_LINK_PASSWORD_LENGTH} characters)`}
         value={password}
         onChangeText={setPassword}
         autoComplete="off"

@@ -76,7 +76,7 @@ export function linesOf(todos: readonly Todo[], by: Grouping, whose: Whose, toda
 /** Seconds between places beyond the first and the last. */
 const STEP = 1000;
 /** Seconds that must lie between two places: far more than numbers of this size can tell apart. */
-const LEAST_STEP = 1e-4;
+const MIN_STEP = 1e-4;
 
 /**
  * The places to give when a to-do moves before the one that stands at `to` among the others: its own place only,
@@ -94,7 +94,7 @@ export function placesAfterMove(todos: readonly Todo[], id: string, to: number):
     const before = order[from - 1]?.position;
     const after = order[until]?.position;
     const step = before === undefined || after === undefined ? STEP : (after - before) / (placed.length + 1);
-    if (step < LEAST_STEP) continue;
+    if (step < MIN_STEP) continue;
     const start = before ?? (after ?? moved.position) - step * (placed.length + 1);
     return placed.map((todo, i) => ({ id: todo.id, position: start + step * (i + 1) }));
   }

@@ -11,7 +11,7 @@ import { WordButton } from '../../ui/press';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { FolderChips } from '../shelves/folderChips';
-import { takeAddress } from '../exports/exportNames';
+import { exportAddress } from '../exports/exportNames';
 import { scopeAddress } from '../writeUps/scopeAddress';
 
 export type Where = 'tray' | 'shelf' | 'archive' | 'bin';
@@ -105,7 +105,7 @@ export function SelectionBar({ ids, noteIds = [], where, onChooseAll, onDone }: 
               disabled={isNone}
               onPress={() =>
                 router.push(
-                  takeAddress([
+                  exportAddress([
                     ...ids.map((id) => ({ kind: 'recording' as const, id })),
                     ...noteIds.map((id) => ({ kind: 'note' as const, id })),
                   ]),

@@ -114,7 +114,7 @@ test('what the person has set already stands firm and is not proposed again', as
 
 test('another title is asked for, the bin can be taken back, and words and changes lead to the recording', async () => {
   const { server, press, hand } = await begin(card());
-  await press('Suggest another title');
+  await press('Another title');
   await waitFor(() => expect(server.sent()[0]!.body).toEqual({ suggestedTitle: 'Call about the beds' }));
   await press('Move to bin');
   await screen.findByText('“The beds” is in the bin for 30 days.');
@@ -133,7 +133,7 @@ test('without words the sound is said to be kept; without any suggestion, where 
   await begin(card({ firstWords: '', suggestion: nothing, pencilTodos: [] }));
   expect(screen.getByText('No speech was found in this recording. The audio is saved.')).toBeTruthy();
   expect(screen.getByText('No folder suggested yet. Suggestions improve as you file.')).toBeTruthy();
-  expect(screen.queryByRole('button', { name: 'Suggest another title' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Another title' })).toBeNull();
 });
 
 test('what could not be transcribed has no filing, but a way to the bin', async () => {

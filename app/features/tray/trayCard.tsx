@@ -106,7 +106,7 @@ export const TrayCard = memo(function TrayCard({
             </Type>
             {hasOtherTitles && (
               <WordButton
-                label="Suggest another title"
+                label="Another title"
                 onPress={() => anotherTitle(recording)}
                 style={{ marginRight: 0 }}
               />

@@ -1,6 +1,6 @@
 import type { RecordingCard } from '@immeld/core/contract/recordings';
 import { useEffect, useRef, useState } from 'react';
-import type { Chosen } from './useChosen';
+import type { Selection } from './useSelection';
 import { useFiling } from './useFiling';
 import { isOnControl } from '../../ui/inField';
 
@@ -9,7 +9,7 @@ import { isOnControl } from '../../ui/inField';
  * title, Delete bins, Escape lets go of what is chosen.
  * @returns the card on which the keys act
  */
-export function useTrayKeys(cards: readonly RecordingCard[], chosen: Chosen): string | null {
+export function useTrayKeys(cards: readonly RecordingCard[], chosen: Selection): string | null {
   const [current, setCurrent] = useState<string | null>(null);
   const { fileOne, bin, anotherTitle } = useFiling();
   const latest = useRef({ cards, chosen, current, fileOne, bin, anotherTitle });

@@ -1,7 +1,7 @@
 const BLOCK_SECONDS = 0.02;
 /** Order of the prediction; a voice has about a resonance for each kilohertz. */
 const ORDER = 20;
-const LONGEST_CLICK_SECONDS = 0.002;
+const MAX_CLICK_SECONDS = 0.002;
 /** A click is a sample that stands out of what was predicted by so many times the usual surprise. */
 const THRESHOLD_WEAK = 25;
 const THRESHOLD_STRONG = 8;
@@ -26,7 +26,7 @@ export class ClickRemover {
     public strength: number,
   ) {
     this.block = Math.round(rate * BLOCK_SECONDS);
-    this.longest = Math.round(rate * LONGEST_CLICK_SECONDS);
+    this.longest = Math.round(rate * MAX_CLICK_SECONDS);
     this.samples = new Float64Array(3 * this.block);
     this.latency = 2 * this.block;
   }

@@ -9,8 +9,8 @@ const QUIETEST_LUFS = -55;
 /** Nor is what lies so far below the voice just heard. */
 const BELOW_VOICE_LU = 14;
 const FOLLOWING_SECONDS = 1.2;
-const MOST_UP_DB = 24;
-const MOST_DOWN_DB = 15;
+const MAX_UP_DB = 24;
+const MAX_DOWN_DB = 15;
 const MOVING_SECONDS = 0.3;
 
 /** Brings quiet and loud voices to one loudness, slowly enough that a voice keeps its life. */
@@ -59,7 +59,7 @@ export class Leveller {
       }
     }
     const wanted =
-      this.voice === null ? 0 : Math.max(-MOST_DOWN_DB, Math.min(MOST_UP_DB, TARGET_LUFS - this.voice)) * this.strength;
+      this.voice === null ? 0 : Math.max(-MAX_DOWN_DB, Math.min(MAX_UP_DB, TARGET_LUFS - this.voice)) * this.strength;
     this.gainDb = this.moving * this.gainDb + (1 - this.moving) * wanted;
     this.gain = 10 ** (this.gainDb / 20);
   }

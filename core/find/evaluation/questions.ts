@@ -5,7 +5,7 @@
  */
 export type ExampleQuestion = { question: string; from: string; phrases: string[] };
 
-export const QUESTIONS_TO_WORK_WITH: ExampleQuestion[] = [
+export const QUESTIONS_DEV_SET: ExampleQuestion[] = [
   { question: 'How deep can we dig at the quay?', from: 'arborist', phrases: ['down to ninety centimetres'] },
   {
     question: 'What did Bram say about the roots?',
@@ -82,7 +82,7 @@ export const QUESTIONS_TO_WORK_WITH: ExampleQuestion[] = [
   { question: 'What do the children draw for the sign?', from: 'wearable', phrases: ['children draw the leaves'] },
 ];
 
-export const QUESTIONS_FOR_THE_FIGURE: ExampleQuestion[] = [
+export const QUESTIONS_TEST_SET: ExampleQuestion[] = [
   { question: 'How many trees can Bram reserve?', from: 'arborist', phrases: ['reserve twelve trees'] },
   {
     question: 'What did Ottoline say about the water main?',
@@ -160,14 +160,14 @@ export const QUESTIONS_FOR_THE_FIGURE: ExampleQuestion[] = [
 ];
 
 /** Nothing in the demo world answers these. */
-export const UNANSWERABLE_TO_WORK_WITH: string[] = [
+export const UNANSWERABLE_DEV_SET: string[] = [
   'What is the price of a new bicycle?',
   'When does the concert begin?',
   'Who won the football match?',
   'How tall is the church tower?',
   'What did Bram say about his holiday?',
 ];
-export const UNANSWERABLE_FOR_THE_FIGURE: string[] = [
+export const UNANSWERABLE_TEST_SET: string[] = [
   'Where did I park the car?',
   'What is the password of the wireless network?',
   'When is the rent due?',
@@ -181,7 +181,7 @@ export const UNANSWERABLE_FOR_THE_FIGURE: string[] = [
 ];
 
 /** Written later, to choose the limits of refusing on more than five. */
-export const MORE_UNANSWERABLE_TO_WORK_WITH: string[] = [
+export const MORE_UNANSWERABLE_DEV_SET: string[] = [
   'What did Jun say about the cinema?',
   'How much does the new phone cost?',
   'When is my train to the coast?',

@@ -1,8 +1,8 @@
 import { decisionsIn, openQuestionsIn } from '../../writeup/findings';
-import { DECISIONS_FOR_THE_FIGURE, DECISIONS_TO_WORK_WITH } from './decisionDialogues';
+import { DECISIONS_TEST_SET, DECISIONS_DEV_SET } from './decisionDialogues';
 
 describe('decisions and open questions in dialogues', () => {
-  const all = [...DECISIONS_TO_WORK_WITH, ...DECISIONS_FOR_THE_FIGURE];
+  const all = [...DECISIONS_DEV_SET, ...DECISIONS_TEST_SET];
 
   it('are marked in 24 of them, each mark on a sentence of its own', () => {
     expect(all).toHaveLength(24);

@@ -172,5 +172,5 @@ function read(list: string): DecisionExample[] {
     }));
 }
 
-export const DECISIONS_TO_WORK_WITH = read(TO_WORK_WITH);
-export const DECISIONS_FOR_THE_FIGURE = read(FOR_THE_FIGURE);
+export const DECISIONS_DEV_SET = read(TO_WORK_WITH);
+export const DECISIONS_TEST_SET = read(FOR_THE_FIGURE);

@@ -1,4 +1,4 @@
-import { ALIKE_FROM, alike } from '../alike';
+import { MIN_SIMILARITY, alike } from '../alike';
 
 export type KnownTodo = {
   id: string;
@@ -33,7 +33,7 @@ export function reconcile<F extends { text: string; startMs: number | null }>(
   };
   const pairs = known
     .flatMap((k) => found.map((f) => ({ k, f, like: likeness(k, f) })))
-    .filter((p) => p.like >= ALIKE_FROM)
+    .filter((p) => p.like >= MIN_SIMILARITY)
     .sort((a, b) => b.like - a.like || apart(a) - apart(b));
   const ofKnown = new Map<KnownTodo, F>();
   const taken = new Set<F>();

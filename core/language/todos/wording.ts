@@ -41,11 +41,14 @@ const isDay = (due: string | null): boolean => due !== null && !due.includes('T'
 /** Whether the day belongs to the thing ("the digger for Friday"). */
 const namesDay = ({ text, source }: Item): boolean => text.toLowerCase() === source.toLowerCase();
 
-/** Words an action as a person would write it, with its date and repetition taken out; null where nothing is left. */
-export function wordAsAction(action: string, at: string): Item | null {
-  const repeat = spokenRepeat(action, at);
+/**
+ * Words an action as a person would write it, with its date and repetition taken out; null where nothing is left.
+ * @param reads whether dates and repetitions are read; words that are not read stay
+ */
+export function wordAsAction(action: string, at: string, reads = { date: true, repeat: true }): Item | null {
+  const repeat = reads.repeat ? spokenRepeat(action, at) : null;
   const once = repeat ? `${action.slice(0, repeat.start)} ${action.slice(repeat.end)}`.trim() : action;
-  const date = spokenDate(once, at);
+  const date = reads.date ? spokenDate(once, at) : null;
   let text = date ? withoutDate(once, date.start, date.end) : once;
   text = text
     .replace(TRAILING_REASON, '')

@@ -1,7 +1,7 @@
 /** Token paths that spell names: each node is a map from token to the next node. */
 export type NameTrie = { next: Map<number, NameTrie>; ends: boolean };
 
-const MOST_PIECES = 5;
+const MAX_PIECES = 5;
 
 /**
  * All ways to write names in the pieces of a vocabulary, five pieces at most.
@@ -22,7 +22,7 @@ export function nameTrie(names: readonly string[], idOf: (piece: string) => numb
     const spelled = `▁${name.trim().replace(/\s+/g, '▁')}`;
     const from = (at: number, ids: readonly number[]): void => {
       if (at === spelled.length) return add(ids);
-      if (ids.length >= MOST_PIECES) return;
+      if (ids.length >= MAX_PIECES) return;
       for (let end = at + (at === 0 ? 2 : 1); end <= spelled.length; end++) {
         const id = idOf(spelled.slice(at, end));
         if (id !== undefined) from(end, [...ids, id]);

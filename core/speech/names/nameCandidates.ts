@@ -7,13 +7,13 @@ export type ListedName = { text: string; soundsLike: readonly string[] };
 export type NameCandidate = { from: number; to: number; text: string; distance: number };
 
 /** What sounds more different is not looked at. */
-const MOST_DIFFERENT = 0.5;
+const MAX_DIFFERENT = 0.5;
 /** Where the recogniser is sure of every word, the name has to sound nearly the same. */
-const MOST_DIFFERENT_WHEN_SURE = 0.3;
-const MOST_DIFFERENT_BY_HAND = 0.65;
+const MAX_DIFFERENT_WHEN_SURE = 0.3;
+const MAX_DIFFERENT_BY_HAND = 0.65;
 const SURE = 0.9;
-const SHORTEST_SOUNDS = 3;
-const MOST_WORDS = 4;
+const MIN_SOUNDS = 3;
+const MAX_WORDS = 4;
 
 type Prepared = { text: string; sounds: string[]; words: number };
 export type PreparedNames = readonly Prepared[];
@@ -21,7 +21,7 @@ export type PreparedNames = readonly Prepared[];
 export const prepareNames = (names: readonly ListedName[]): PreparedNames =>
   names.map(({ text, soundsLike }) => ({
     text,
-    sounds: [...new Set([text, ...soundsLike].map(soundsOf))].filter((s) => s.length >= SHORTEST_SOUNDS),
+    sounds: [...new Set([text, ...soundsLike].map(soundsOf))].filter((s) => s.length >= MIN_SOUNDS),
     words: text.split(/\s+/).length,
   }));
 
@@ -40,7 +40,7 @@ export function nameCandidates(
     if (name.sounds.length === 0) continue;
     const wanted = name.text.toLowerCase();
     for (let from = 0; from < words.length; from++) {
-      for (let to = from + 1; to <= Math.min(words.length, from + Math.max(MOST_WORDS, name.words + 2)); to++) {
+      for (let to = from + 1; to <= Math.min(words.length, from + Math.max(MAX_WORDS, name.words + 2)); to++) {
         // A name does not go on over the end of a sentence or clause.
         if (to - 1 > from && /[.?!,;:]$/.test(words[to - 2]!.text)) break;
         const spelled = bare.slice(from, to).join(' ');
@@ -51,7 +51,7 @@ export function nameCandidates(
         const said = soundsOf(spelled);
         const distance = Math.min(...name.sounds.map((s) => soundDistance(s, said)));
         const isSure = words.slice(from, to).every((w) => w.confidence >= SURE);
-        if (distance <= (isSure ? MOST_DIFFERENT_WHEN_SURE : MOST_DIFFERENT)) {
+        if (distance <= (isSure ? MAX_DIFFERENT_WHEN_SURE : MAX_DIFFERENT)) {
           found.push({ from, to, text: name.text, distance });
         }
       }
@@ -68,14 +68,14 @@ export function similarNames(word: string, names: PreparedNames, most = 4): stri
   const said = soundsOf(bareWord(word));
   return names
     .map(({ text, sounds }) => ({ text, distance: Math.min(1, ...sounds.map((s) => soundDistance(s, said))) }))
-    .filter(({ text, distance }) => distance <= MOST_DIFFERENT_BY_HAND && text !== bareWord(word))
+    .filter(({ text, distance }) => distance <= MAX_DIFFERENT_BY_HAND && text !== bareWord(word))
     .sort((a, b) => a.distance - b.distance)
     .slice(0, most)
     .map((n) => n.text);
 }
 
 /** Share of a name's sounds that may be wrong where it is looked for across the borders of words. */
-const MOST_WRONG = 0.55;
+const MAX_WRONG = 0.55;
 /** Where all words are surer than this, nothing is looked for. */
 const DOUBTFUL = 0.95;
 
@@ -95,7 +95,7 @@ export function hiddenNames(
   const found: { text: string; from: number }[] = [];
   for (const name of names) {
     for (const spelled of name.sounds) {
-      for (const { from, to } of soundPlaces(spelled, row, MOST_WRONG)) {
+      for (const { from, to } of soundPlaces(spelled, row, MAX_WRONG)) {
         const [first, last] = [wordAt(from), wordAt(to - 1)];
         const here = words.slice(first, last + 1);
         if (here.some((w) => bareWord(w.text) === name.text)) continue;

@@ -1,8 +1,8 @@
 import type { Word } from '../../transcript/manuscript';
 import { diarisationError } from './diarisationError';
 import { COEFFICIENTS, melOf, mfcc } from './mfcc';
-import { SpeakerFinder, namedVoice } from './speakerFinder';
-import { addFrame, dissimilarity, fromKept, joined, noVoice, toKeep } from './voiceStatistics';
+import { Diarizer, identifyVoice } from './diarizer';
+import { addFrame, dissimilarity, fromStored, mergedStatistics, emptyStatistics, toStored } from './voiceStatistics';
 
 /** Noise that looks random and is the same every time. */
 function noise(seed: number): () => number {
@@ -60,7 +60,7 @@ describe('coefficients', () => {
 
 describe('how alike two voices are', () => {
   const statistics = (samples: Float32Array) => {
-    const sums = noVoice();
+    const sums = emptyStatistics();
     for (const row of mfcc(samples)) addFrame(sums, row);
     return sums;
   };
@@ -73,26 +73,26 @@ describe('how alike two voices are', () => {
 
   test('what is kept of a voice is enough to know it again', () => {
     const kept = [
-      { speaker: 'Bram', voice: toKeep(low!) },
-      { speaker: 'Jun', voice: toKeep(high!) },
+      { speaker: 'Bram', voice: toStored(low!) },
+      { speaker: 'Jun', voice: toStored(high!) },
     ];
-    expect(namedVoice(toKeep(lowAgain!), kept)).toBe('Bram');
-    expect(namedVoice(toKeep(lowAgain!), kept.slice(1))).toBeNull();
-    const long = Array.from({ length: 20 }, () => low!).reduce(joined);
-    expect(toKeep(long).frames).toBe(3000);
-    expect(dissimilarity(fromKept(toKeep(long)), high!, 2.5)).toBeGreaterThan(0);
+    expect(identifyVoice(toStored(lowAgain!), kept)).toBe('Bram');
+    expect(identifyVoice(toStored(lowAgain!), kept.slice(1))).toBeNull();
+    const long = Array.from({ length: 20 }, () => low!).reduce(mergedStatistics);
+    expect(toStored(long).frames).toBe(3000);
+    expect(dissimilarity(fromStored(toStored(long)), high!, 2.5)).toBeGreaterThan(0);
   });
 });
 
 describe('who speaks', () => {
   test('one person is nobody in particular', () => {
-    const finder = new SpeakerFinder();
+    const finder = new Diarizer();
     finder.push(voice(12, LOW, 2), talk(12));
     expect(finder.find()).toEqual({ speakers: new Array(24).fill(null), voices: [] });
   });
 
   test('two are told apart and numbered as they begin, over several pieces', () => {
-    const finder = new SpeakerFinder();
+    const finder = new Diarizer();
     for (const seed of [2, 3, 4]) finder.push(glued(voice(4, LOW, seed), voice(4, HIGH, seed * 11)), talk(8));
     const { speakers, voices } = finder.find();
     const turn = (speaker: string) => new Array(8).fill(speaker);
@@ -102,7 +102,7 @@ describe('who speaks', () => {
   });
 
   test('a change in the middle of a sentence is found to the word or the next', () => {
-    const finder = new SpeakerFinder();
+    const finder = new Diarizer();
     const words = talk(12).map((w) => ({ ...w, text: 'word', endMs: w.startMs + 480 }));
     finder.push(glued(voice(6, LOW, 2), voice(6, HIGH, 8)), words);
     const change = finder.find().speakers.indexOf('Speaker 2');
@@ -110,7 +110,7 @@ describe('who speaks', () => {
   });
 
   test('a piece without words and one too short to tell do no harm', () => {
-    const finder = new SpeakerFinder();
+    const finder = new Diarizer();
     finder.push(voice(1, LOW, 2), []);
     expect(finder.find()).toEqual({ speakers: [], voices: [] });
     finder.push(new Float32Array(100), [{ startMs: 0, endMs: 6, text: 'a', confidence: 1 }]);

@@ -11,9 +11,9 @@ export type VoiceStatistics = {
 
 const TRIANGLE = (D * (D + 1)) / 2;
 /** Keeps the covariance of a few frames from collapsing. */
-const LEAST_VARIANCE = 0.05;
+const MIN_VARIANCE = 0.05;
 
-export const noVoice = (): VoiceStatistics => ({
+export const emptyStatistics = (): VoiceStatistics => ({
   frames: 0,
   sum: new Float64Array(D),
   products: new Float64Array(TRIANGLE),
@@ -27,7 +27,7 @@ export function addFrame(voice: VoiceStatistics, row: Float64Array): void {
   }
 }
 
-export function joined(a: VoiceStatistics, b: VoiceStatistics): VoiceStatistics {
+export function mergedStatistics(a: VoiceStatistics, b: VoiceStatistics): VoiceStatistics {
   return {
     frames: a.frames + b.frames,
     sum: a.sum.map((v, i) => v + b.sum[i]!),
@@ -41,7 +41,7 @@ function factorOf({ frames, sum, products }: VoiceStatistics): Float64Array {
   for (let i = 0, at = 0; i < D; i++) {
     for (let j = 0; j <= i; j++, at++) {
       let value = products[at]! / frames - (sum[i]! * sum[j]!) / (frames * frames);
-      if (i === j) value += LEAST_VARIANCE;
+      if (i === j) value += MIN_VARIANCE;
       const [rowI, rowJ] = [(i * (i + 1)) / 2, (j * (j + 1)) / 2];
       for (let k = 0; k < j; k++) value -= factor[rowI + k]! * factor[rowJ + k]!;
       factor[at] = i === j ? Math.sqrt(Math.max(value, 1e-9)) : value / factor[rowJ + j]!;
@@ -71,7 +71,7 @@ export function dissimilarity(
   weight: number,
   spreads = [spread(a), spread(b)],
 ): number {
-  const both = joined(a, b);
+  const both = mergedStatistics(a, b);
   const penalty = (weight / 2) * (D + TRIANGLE) * Math.log(both.frames);
   return spread(both) - spreads[0]! - spreads[1]! - penalty;
 }
@@ -119,18 +119,18 @@ function inverseOf(factor: Float64Array): Float64Array {
 }
 
 /** A voice as it is kept and compared later: numbers with four digits are enough. */
-export type KeptVoice = { frames: number; sum: number[]; products: number[] };
+export type StoredVoice = { frames: number; sum: number[]; products: number[] };
 
 /** Longer ones are weighed as so many frames: a voice of an hour would tell itself from everything. */
-const MOST_KEPT_FRAMES = 3000;
+const MAX_KEPT_FRAMES = 3000;
 
-export function toKeep({ frames, sum, products }: VoiceStatistics): KeptVoice {
-  const scale = Math.min(1, MOST_KEPT_FRAMES / frames);
+export function toStored({ frames, sum, products }: VoiceStatistics): StoredVoice {
+  const scale = Math.min(1, MAX_KEPT_FRAMES / frames);
   const short = (value: number) => Number((value * scale).toPrecision(7));
   return { frames: Math.round(frames * scale), sum: Array.from(sum, short), products: Array.from(products, short) };
 }
 
-export const fromKept = ({ frames, sum, products }: KeptVoice): VoiceStatistics => ({
+export const fromStored = ({ frames, sum, products }: StoredVoice): VoiceStatistics => ({
   frames,
   sum: Float64Array.from(sum),
   products: Float64Array.from(products),

@@ -2,7 +2,7 @@ import { templateSchema } from '../../contract/templates';
 import { sentencesOfText } from '../../language/sentences';
 import { SHIPPED_TEMPLATES } from '../shippedTemplates';
 import { sectionsOfAnswer } from './answer';
-import { MOST_WORDS_SENT, promptFor, sentencesToSend } from './prompt';
+import { MAX_WORDS_SENT, promptFor, sentencesToSend } from './prompt';
 
 const said = sentencesOfText(
   'We take two metres. The soil costs four hundred. Who pays for it? Bram digs on Friday.',
@@ -30,7 +30,7 @@ describe('what a language model is asked', () => {
     );
     const sent = sentencesToSend(long);
     const words = sent.reduce((sum, s) => sum + s.text.split(/\s+/).length, 0);
-    expect(words).toBeLessThanOrEqual(MOST_WORDS_SENT);
+    expect(words).toBeLessThanOrEqual(MAX_WORDS_SENT);
     const places = sent.map((s) => long.findIndex((l) => l.text === s.text));
     expect(places).toEqual([...places].sort((a, b) => a - b));
     expect(sentencesToSend(said)).toEqual(said);

@@ -5,7 +5,7 @@ import { summarise } from '../../language/summary';
 import { clockTime } from '../../formats/times';
 
 /** More words are not sent at once: of a longer recording the sentences that stand for it. */
-export const MOST_WORDS_SENT = 9000;
+export const MAX_WORDS_SENT = 9000;
 const STRETCH = 200;
 
 const CONTENT_WORDS: Record<Content, string> = {
@@ -46,15 +46,15 @@ const WORDING_WORDS: Record<Template['wording'], string> = {
 export function sentencesToSend(sentences: readonly Sentence[]): Sentence[] {
   const count = (all: readonly Sentence[]) => all.reduce((sum, s) => sum + s.text.split(/\s+/).length, 0);
   const words = count(sentences);
-  if (words <= MOST_WORDS_SENT) return [...sentences];
-  const share = MOST_WORDS_SENT / words;
+  if (words <= MAX_WORDS_SENT) return [...sentences];
+  const share = MAX_WORDS_SENT / words;
   const chosen: Sentence[] = [];
   // Stretch by stretch, so that no part of it is left out.
   for (let from = 0; from < sentences.length; from += STRETCH) {
     const stretch = sentences.slice(from, from + STRETCH);
     chosen.push(...summarise(stretch, Math.max(1, Math.floor(stretch.length * share))));
   }
-  while (count(chosen) > MOST_WORDS_SENT) chosen.pop();
+  while (count(chosen) > MAX_WORDS_SENT) chosen.pop();
   return chosen;
 }
 

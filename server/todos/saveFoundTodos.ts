@@ -1,0 +1,59 @@
+import type { SpeakerChange } from '@immeld/core/contract/speakers';
+import { proposedTodos } from '@immeld/core/filing/proposals';
+import { withNumerals } from '@immeld/core/transcript/inverseTextNormalisation';
+import type { Passage } from '@immeld/core/transcript/manuscript';
+import { isCalled } from '@immeld/core/language/todos/people';
+import { reconcile } from '@immeld/core/language/todos/reconcile';
+import type { Transaction } from 'sequelize';
+import { Project } from '../models/project';
+import type { Recording } from '../models/recording';
+import { sharedSettings } from '../models/settings';
+import { TodoRow } from '../models/todo';
+import { passagesOf } from '../transcript/corrections';
+
+type Found = ReturnType<typeof proposedTodos>[number];
+
+/**
+ * Lays to-dos down that were found in a recording. What the person accepted, dropped, did or changed stays; what is in
+ * pencil follows, and nothing comes twice.
+ */
+export async function saveFoundTodos(
+  recordingId: string,
+  todos: readonly Found[],
+  transaction: Transaction | null,
+): Promise<void> {
+  const { figures } = await sharedSettings();
+  const found = todos.map((t) => ({ ...t, text: withNumerals(t.text, new Set(figures)) }));
+  const rows = await TodoRow.findAll({ where: { recordingId }, transaction });
+  const known = rows.map(({ id, text, foundText, startMs, isChanged, state, doneAt, binnedAt }) => ({
+    ...{ id, text, foundText, startMs },
+    isFixed: isChanged || state !== 'pencil' || doneAt !== null || binnedAt !== null,
+  }));
+  const { add, update, remove } = reconcile(known, found);
+  const columns = ({ text, who, due, project, repeat, quote, startMs }: Found) => ({
+    ...{ text, foundText: text, who, due, project, repeat, quote, startMs },
+  });
+  await TodoRow.bulkCreate(
+    add.map((f) => ({ recordingId, ...columns(f), state: 'pencil' as const, doneAt: null, binnedAt: null })),
+    { transaction },
+  );
+  for (const { id, found: f } of update) await TodoRow.update(columns(f), { where: { id }, transaction });
+  if (remove.length) await TodoRow.destroy({ where: { id: remove }, transaction });
+}
+
+/** What is to be done by what is said in `passages`, with the projects and the name of today. */
+export async function findTodosIn({ startedAt }: Recording, passages: readonly Passage[]): Promise<Found[]> {
+  const [projects, { ownName }] = await Promise.all([Project.findAll(), sharedSettings()]);
+  return proposedTodos(passages, { startedAt, projects, ownName });
+}
+
+/** Somebody was named, or speaks what another was thought to: who has to do what follows. */
+export async function followSpeaker(recording: Recording, { from, to }: SpeakerChange): Promise<void> {
+  if (from && to) {
+    const { ownName } = await sharedSettings();
+    const who = isCalled(ownName, to) ? 'me' : to;
+    await TodoRow.update({ who }, { where: { recordingId: recording.id, who: from } });
+  }
+  const todos = await findTodosIn(recording, await passagesOf(recording.id));
+  await recording.sequelize.transaction((transaction) => saveFoundTodos(recording.id, todos, transaction));
+}

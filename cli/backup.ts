@@ -23,7 +23,7 @@ const showing = () => {
     const percent = Math.floor(share * 100);
     if (percent === last) return;
     last = percent;
-    if (process.stderr.isTTY) process.stderr.write(`\r${percent} %`);
+    if (process.stderr.isTTY) process.stderr.write(`\r${percent}%`);
   };
 };
 

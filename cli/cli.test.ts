@@ -304,9 +304,7 @@ describe('export', () => {
       'There is no folder named “Attic”',
     );
     expect(immeld('export', 'x', '--data', demo, '--account', 'no@one.example').stderr).toContain('No account found');
-    expect(immeld('export', 'x', '--data', path.join(folder, 'nowhere')).stderr).toContain(
-      'No Immeld data found',
-    );
+    expect(immeld('export', 'x', '--data', path.join(folder, 'nowhere')).stderr).toContain('No Immeld data found');
     expect(fs.existsSync(path.join(folder, 'x'))).toBe(false);
   });
 });

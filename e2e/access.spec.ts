@@ -15,7 +15,7 @@ for (const [name, viewport, colorScheme] of [
     test('axe finds nothing in any place', async ({ page, immeld }) => {
       for (const place of PLACES) {
         await page.goto(immeld.address + place);
-        await expect(page.getByRole('button', { name: 'Speak' })).toBeVisible();
+        await expect(page.getByRole('button', { name: 'Speak', exact: true })).toBeVisible();
         await page.waitForLoadState('networkidle').catch(() => undefined);
         await expectAccessible(page);
       }
@@ -41,7 +41,7 @@ test('everything is reached by keyboard alone: places, filing, playing, finding'
   await page.keyboard.press('g');
   await page.keyboard.press('t');
   await expect(page.getByRole('heading', { name: 'Tray' })).toBeVisible();
-  await expect(page.getByRole('button', { name: 'File' }).first()).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('button', { name: 'File', exact: true }).first()).toBeVisible({ timeout: 60_000 });
   const before = await page.getByRole('article').count();
   for (let i = 0; i < 80; i++) {
     await page.keyboard.press('Tab');
@@ -50,7 +50,7 @@ test('everything is reached by keyboard alone: places, filing, playing, finding'
   await page.keyboard.press('Enter');
   await expect(page.getByText('is filed.')).toBeVisible();
   // The bar lies in the middle, not on what is pressed to speak.
-  const speak = (await page.getByRole('button', { name: 'Speak' }).boundingBox())!;
+  const speak = (await page.getByRole('button', { name: 'Speak', exact: true }).boundingBox())!;
   expect((await page.getByText('is filed.').boundingBox())!.x).toBeGreaterThan(speak.x + speak.width);
   await expect(page.getByRole('article')).toHaveCount(before - 1);
 

@@ -54,7 +54,7 @@ test('a laptop falls into a canal: everything is back on another one from one fi
   await expect(there.getByRole('alert')).toContainText('Wrong passphrase');
   await there.getByLabel('Passphrase of this backup').fill('die Gans steht am Wehr');
   await there.getByRole('button', { name: 'Open backup' }).click();
-  const sentence = new RegExp(`^${before.length} recordings, \\d+ notes? and \\d+ to-dos came back\\.$`);
+  const sentence = new RegExp(`^Restored: ${before.length} recordings, \\d+ notes? and \\d+ to-dos\\.$`);
   await expect(there.getByText(sentence)).toBeVisible({ timeout: 60_000 });
   await expectAccessible(there);
 
@@ -85,7 +85,7 @@ test('a laptop falls into a canal: everything is back on another one from one fi
   await bringBack(there, file);
   await there.getByLabel('Passphrase of this backup').fill('die Gans steht am Wehr');
   await there.getByRole('button', { name: 'Open backup' }).click();
-  await expect(there.getByText(/^Nothing was missing\. \d+ were here already/)).toBeVisible({ timeout: 60_000 });
+  await expect(there.getByText(/^Nothing was missing\. \d+ were already here/)).toBeVisible({ timeout: 60_000 });
   await bringBack(there, demoSound('quay-walk.ogg'));
   await expect(there.getByRole('alert')).toContainText('This is not a complete Immeld backup');
   expect(await everything(there)).toHaveLength(before.length);

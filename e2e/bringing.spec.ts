@@ -172,7 +172,7 @@ test('a tab without sound, or none chosen, is explained', async ({ page, immeld 
   });
   await page.goto(`${immeld.address}/settings`);
   await page.getByRole('radio', { name: 'A tab or the screen' }).click();
-  await page.getByRole('button', { name: 'Speak' }).click();
+  await page.getByRole('button', { name: 'Speak', exact: true }).click();
   await expect(page.getByRole('alert')).toContainText('no tab or screen was chosen');
 });
 

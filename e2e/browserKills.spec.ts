@@ -16,14 +16,14 @@ test(`the browser is killed ${TIMES} times while recording: at most two seconds 
   const seen = new Set<string>();
   for (let i = 0; i < TIMES; i++) {
     await talker.page.goto(immeld.address);
-    await talker.page.getByRole('button', { name: 'Speak' }).click();
+    await talker.page.getByRole('button', { name: 'Speak', exact: true }).click();
     const wanted = 500 + next() * 4500;
     await expect.poll(() => talker.elapsedMs(), { intervals: [20] }).toBeGreaterThan(wanted);
     const elapsedMs = (await talker.elapsedMs())!;
     await talker.crash();
     await talker.launch();
     await talker.page.goto(`${immeld.address}/tray`);
-    await expect(talker.page.getByRole('button', { name: 'Speak' })).toBeVisible();
+    await expect(talker.page.getByRole('button', { name: 'Speak', exact: true })).toBeVisible();
     await expect.poll(() => waitingOnDevice(talker.page), { timeout: 30_000 }).toBe(0);
     // What was cut off within the first moments may have had nothing on the disk yet.
     let kept: RecordingCard | undefined;

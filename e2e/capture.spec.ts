@@ -22,7 +22,7 @@ test('a recorder that gives nothing costs nothing: what the sound thread wrote d
   });
   const before = (await list(immeld)).length;
   await page.goto(immeld.address);
-  await page.getByRole('button', { name: 'Speak' }).click();
+  await page.getByRole('button', { name: 'Speak', exact: true }).click();
   await expect(page.getByText('No audio has arrived')).toBeVisible({ timeout: 20_000 });
   await page.getByRole('button', { name: 'Finish' }).click();
   await expect.poll(async () => (await list(immeld)).length, { timeout: 60_000 }).toBe(before + 1);
@@ -38,7 +38,7 @@ test('words appear while one speaks, with marks, slips and a picture at their se
   const { page } = talker;
   const before = (await list(immeld)).length;
   await page.goto(immeld.address);
-  await page.getByRole('button', { name: 'Speak' }).click();
+  await page.getByRole('button', { name: 'Speak', exact: true }).click();
   const words = page.getByRole('log', { name: 'Words so far' });
   await expect
     .poll(async () => wordsHeard((await words.textContent()) ?? ''), { timeout: 60_000 })
@@ -110,20 +110,20 @@ test('with no network the app opens, records, shows the words, and everything ar
   await page.goto(immeld.address);
   // The recogniser is loaded before anybody speaks.
   await expect.poll(() => page.workers().some((w) => w.url().endsWith('/liveWorker.js'))).toBe(true);
-  await page.getByRole('button', { name: 'Speak' }).click();
+  await page.getByRole('button', { name: 'Speak', exact: true }).click();
   await expect
     .poll(async () => wordsHeard((await page.getByRole('log').textContent()) ?? ''), { timeout: 60_000 })
     .toBeGreaterThanOrEqual(5);
   await page.getByRole('button', { name: 'Mark: Key point' }).click();
   await page.getByRole('button', { name: 'Finish' }).click();
-  const row = page.getByRole('status', { name: /^Spoken / });
-  await expect(row).toContainText('kept on this device');
+  const row = page.getByRole('status', { name: /^Recording / });
+  await expect(row).toContainText(/saved on this device/i);
   await row.getByRole('button', { name: 'Play' }).click();
   await expect.poll(() => row.locator('audio').evaluate((a: HTMLAudioElement) => a.currentTime)).toBeGreaterThan(0.5);
 
   // The page is closed, the network stays away, the page is opened again: it is still there.
   await page.reload();
-  await expect(row).toContainText('kept on this device');
+  await expect(row).toContainText(/saved on this device/i);
   await immeld.start();
   await expect(row).toHaveCount(0, { timeout: 60_000 });
   await expect.poll(async () => (await list(immeld)).length).toBe(before + 1);
@@ -137,7 +137,7 @@ test('what is thrown away while recording can be had back from the bin', async (
   const talker = await Talker.open(immeld);
   const { page } = talker;
   await page.goto(immeld.address);
-  await page.getByRole('button', { name: 'Speak' }).click();
+  await page.getByRole('button', { name: 'Speak', exact: true }).click();
   await expect.poll(() => talker.elapsedMs()).toBeGreaterThan(2000);
   await page.getByRole('button', { name: 'Pause' }).click();
   await page.getByRole('button', { name: 'Move this recording to the bin' }).click();
@@ -156,7 +156,7 @@ test.describe('what keeps it from recording', () => {
   const speakAfter = async (page: Page, address: string, prepare: () => void) => {
     await page.addInitScript(prepare);
     await page.goto(address);
-    await page.getByRole('button', { name: 'Speak' }).click();
+    await page.getByRole('button', { name: 'Speak', exact: true }).click();
   };
 
   test('the microphone is refused', async ({ page, immeld }) => {
@@ -192,7 +192,7 @@ test('a browser that keeps nothing still records, says so, and sends', async ({ 
   });
   const before = (await list(immeld)).length;
   await page.goto(immeld.address);
-  await page.getByRole('button', { name: 'Speak' }).click();
+  await page.getByRole('button', { name: 'Speak', exact: true }).click();
   await expect(page.getByText(/Keep this page open until the recording is sent/)).toBeVisible();
   await expect.poll(() => talker.elapsedMs()).toBeGreaterThan(2000);
   await page.getByRole('button', { name: 'Finish' }).click();
@@ -209,13 +209,13 @@ test('a device with little room warns, and one with none ends the recording clea
   });
   const before = (await list(immeld)).length;
   await page.goto(immeld.address);
-  await page.getByRole('button', { name: 'Speak' }).click();
-  await expect(page.getByText(/enough for about \d+ more minutes/)).toBeVisible();
+  await page.getByRole('button', { name: 'Speak', exact: true }).click();
+  await expect(page.getByText(/about \d+ more minutes/)).toBeVisible();
   await page.getByRole('button', { name: 'Finish' }).click();
   await expect.poll(async () => (await list(immeld)).length).toBe(before + 1);
   await page.evaluate(() => sessionStorage.setItem('free', '1000000'));
   await page.goto(immeld.address);
-  await page.getByRole('button', { name: 'Speak' }).click();
+  await page.getByRole('button', { name: 'Speak', exact: true }).click();
   await expect(page.getByRole('alert')).toContainText('device is full, so the recording has ended');
   await expect.poll(async () => (await list(immeld)).length).toBe(before + 2);
   await talker.close();
@@ -234,7 +234,7 @@ test('a microphone that is unplugged or muted is noticed, and what was said is k
   });
   const before = (await list(immeld)).length;
   await page.goto(immeld.address);
-  await page.getByRole('button', { name: 'Speak' }).click();
+  await page.getByRole('button', { name: 'Speak', exact: true }).click();
   await expect.poll(() => talker.elapsedMs()).toBeGreaterThan(1500);
   const tell = (event: string) =>
     page.evaluate(
@@ -260,7 +260,7 @@ test('keys alone: start, mark, pause, go on, finish', async ({ immeld }) => {
   const { page } = talker;
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(immeld.address);
-  await expect(page.getByRole('button', { name: 'Speak' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Speak', exact: true })).toBeVisible();
   await page.keyboard.press('Shift+Space');
   await expect.poll(() => talker.elapsedMs()).toBeGreaterThan(1000);
   await page.keyboard.press('2');
@@ -278,7 +278,7 @@ test('a page that the browser has put to sleep goes on recording', async ({ imme
   const talker = await Talker.open(immeld);
   const { page } = talker;
   await page.goto(immeld.address);
-  await page.getByRole('button', { name: 'Speak' }).click();
+  await page.getByRole('button', { name: 'Speak', exact: true }).click();
   await expect.poll(() => talker.elapsedMs()).toBeGreaterThan(1500);
   const before = (await talker.elapsedMs())!;
   const browser = await talker.network.newCDPSession(page);
@@ -298,7 +298,7 @@ test('a page that was busy for seconds gets its sound late, and says of no gap t
   const talker = await Talker.open(immeld);
   const { page } = talker;
   await page.goto(immeld.address);
-  await page.getByRole('button', { name: 'Speak' }).click();
+  await page.getByRole('button', { name: 'Speak', exact: true }).click();
   await expect.poll(() => talker.elapsedMs()).toBeGreaterThan(1500);
   const before = (await talker.elapsedMs())!;
   const begun = Date.now();
@@ -325,10 +325,10 @@ test('what was recorded without a network is sent by the service worker when no 
   await page.reload();
   const before = (await list(immeld)).length;
   immeld.kill();
-  await page.getByRole('button', { name: 'Speak' }).click();
+  await page.getByRole('button', { name: 'Speak', exact: true }).click();
   await expect.poll(() => talker.elapsedMs()).toBeGreaterThan(2500);
   await page.getByRole('button', { name: 'Finish' }).click();
-  await expect(page.getByRole('status', { name: /^Spoken / })).toContainText('kept on this device');
+  await expect(page.getByRole('status', { name: /^Recording / })).toContainText(/saved on this device/i);
   const blank = await talker.network.newPage();
   await page.close();
   await immeld.start();

@@ -112,7 +112,7 @@ test('a note goes along as a PDF by keyboard alone', async ({ page, immeld }) =>
   await page.getByLabel('Title of the note').fill('To hand in');
   await page.getByRole('textbox', { name: 'Note', exact: true }).click();
   await page.keyboard.type('Sand holds little, clay holds much.');
-  await expect(page.getByText('kept', { exact: true })).toBeVisible();
+  await expect(page.getByText('saved', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'About' }).click();
   await page.getByRole('button', { name: 'Export', exact: true }).focus();
   await page.keyboard.press('Enter');

@@ -78,7 +78,7 @@ test('a tray of twenty is filed by thumb: one part by part, some together, the r
   for (let i = 0; i < 3; i++) await boxes.nth(i).tap();
   const bar = page.getByRole('toolbar', { name: 'Actions for selected items' });
   await expect(bar.getByText('3 selected')).toBeVisible();
-  await bar.getByRole('button', { name: 'Move to' }).tap();
+  await bar.getByRole('button', { name: 'Move to', exact: true }).tap();
   await bar.getByRole('radio', { name: 'Diary' }).tap();
   await expect(page.getByText('3 recordings are in Diary.')).toBeVisible();
   await expect(page.getByText('16 to file')).toBeVisible();
@@ -163,7 +163,7 @@ test('a note is written, led to by [[ and known on both sides', async ({ page, i
   await expect(page.getByRole('option', { name: 'Infiltration and field capacity, recording' })).toBeVisible();
   await page.keyboard.press('Enter');
   await page.keyboard.type('is worth hearing again.');
-  await expect(page.getByRole('status').filter({ hasText: /^kept$/ })).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible();
   await expectAccessible(page);
   const lecture = await recordingNamed(immeld, 'Lecture infiltration and field capacity.m4a');
   const renamed = await fetch(`${immeld.address}/api/recordings/${lecture.id}`, {
@@ -189,13 +189,13 @@ test('what is written of a note while the server is away is sent when it is back
   const text = page.getByRole('textbox', { name: 'Note', exact: true });
   await text.click();
   await page.keyboard.type('Before. ');
-  const state = page.getByRole('status').filter({ hasText: /kept/ });
-  await expect(state).toHaveText('kept');
+  const state = page.getByRole('status').filter({ hasText: /^saved/ });
+  await expect(state).toHaveText('saved');
   await page.route('**/api/**', (route) => route.abort());
   await page.keyboard.type('Behind the tunnel.');
-  await expect(state).toHaveText(/kept on this device/);
+  await expect(state).toHaveText(/saved on this device/);
   await page.unroute('**/api/**');
-  await expect(state).toHaveText('kept');
+  await expect(state).toHaveText('saved');
   await page.reload();
   await expect(text).toHaveText('Before. Behind the tunnel.');
 });
@@ -211,7 +211,7 @@ test('quick words collect in the note of the day, any day is reached, the weeks 
   await page.getByRole('button', { name: 'Open the note for this day' }).click();
   await expect(page.getByRole('textbox', { name: 'Note', exact: true })).toContainText('The tide is out');
   await page.goto(immeld.address);
-  await page.getByLabel('Go to Day').fill('2024-02-29');
+  await page.getByLabel('Go to a day').fill('2024-02-29');
   await expect(page.getByRole('heading', { name: 'Thursday 29 February' })).toBeVisible();
   await page.getByRole('button', { name: 'Weekly overview' }).click();
   await expect(page.getByRole('img', { name: /^Minutes recorded: / })).toBeVisible();

@@ -87,7 +87,7 @@ test('a question is asked aloud, on the device', async ({ immeld }) => {
   const { page } = talker;
   await page.goto(`${immeld.address}/settings`);
   await page.getByRole('button', { name: 'Ask a question aloud' }).click();
-  await expect(page.getByText(/this device needs the pack/)).toBeVisible();
+  await expect(page.getByText(/this device needs the speech pack/)).toBeVisible();
   await page.getByRole('button', { name: 'Download' }).click();
   await expect(page.getByRole('button', { name: 'Remove from this device' })).toBeVisible();
   await page.getByRole('button', { name: 'Ask a question aloud' }).click();

@@ -13,7 +13,7 @@ test('from a sound file to a filed recording with notes, to-dos and a text to ta
 
   // Real progress, with the words as they come.
   const card = page.getByRole('article', { name: 'Evening lecture.mp3' });
-  await expect(card.getByText(/\d+ % transcribed/)).toBeVisible({ timeout: 60_000 });
+  await expect(card.getByText(/\d+% transcribed/)).toBeVisible({ timeout: 60_000 });
   await expect(page.getByRole('article', { name: 'Infiltration and field capacity' })).toBeVisible({ timeout: 90_000 });
   await page.getByRole('link', { name: 'Open Infiltration and field capacity' }).first().click();
 
@@ -47,8 +47,8 @@ test('from a sound file to a filed recording with notes, to-dos and a text to ta
   await expect(page.getByRole('radio', { name: 'Soil course', checked: true })).toBeVisible();
   await page.getByRole('button', { name: 'Accept tags' }).click();
   await expect(page.getByRole('button', { name: 'Remove tag lecture' })).toBeVisible();
-  await page.getByRole('button', { name: 'File' }).click();
-  await expect(page.getByRole('button', { name: 'File' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'File', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'File', exact: true })).toHaveCount(0);
 
   // The text goes along as a file.
   const download = page.waitForEvent('download');
@@ -92,7 +92,7 @@ test('what is proposed in the tray is filed with one press, its to-dos are on th
   const sacks = card.getByRole('checkbox', { name: /sacks under the roof/ });
   await expect(sacks).toBeChecked();
   await card.getByRole('checkbox', { name: /head teacher/ }).click();
-  await card.getByRole('button', { name: 'File' }).click();
+  await card.getByRole('button', { name: 'File', exact: true }).click();
   await expect(page.getByText('is filed.')).toBeVisible();
   await expect(card).toHaveCount(0);
   const todos = async () =>
@@ -171,7 +171,7 @@ test('odd sounds all arrive, each with what can be said of it, and the server go
     .poll(async () => (await brought()).every((r) => r.state === 'ready' || r.state === 'failed'), { timeout: 60_000 })
     .toBe(true);
   const all = new Map((await brought()).map((r) => [r.fileName, r]));
-  expect(all.get('picture.mp4')!.problem).toContain('no sound track');
+  expect(all.get('picture.mp4')!.problem).toContain('no audio track');
   expect(all.get('click.wav')!.state).toBe('ready');
   expect(all.get('silence.wav')!.state).toBe('ready');
   expect([...all.keys()].some((name) => name.endsWith('🌳.wav'))).toBe(true);

@@ -77,7 +77,7 @@ test('the sound is cleaned while it plays, in the browser itself, and taken alon
   const saved = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Export the cleaned-up audio' }).click();
   const file = await saved;
-  expect(file.suggestedFilename()).toMatch(/, cleaned\.m4a$/);
+  expect(file.suggestedFilename()).toMatch(/, cleaned up\.m4a$/);
   // An MP4 file begins with its ftyp box (ISO/IEC 14496-12).
   expect(
     fs
@@ -106,7 +106,7 @@ test('all keys are shown, paragraphs begin by another rule, and the strip comes 
   const usual = await begins();
   await page.getByRole('tab', { name: 'About' }).click();
   await page.getByRole('radio', { name: 'Divide again: one' }).click();
-  await expect(page.getByText('1 paragraph now.')).toBeVisible();
+  await expect(page.getByText('1 paragraph.')).toBeVisible();
   expect(await begins()).toBe(1);
   await page.getByText('Undo').click();
   await expect.poll(begins).toBe(usual);

@@ -83,7 +83,7 @@ test('a kind of mark is added and renamed, marks with it by its key, and is offe
   const { id, get } = await recordingNamed(immeld, 'Letter to the council.m4a');
   await page.goto(`${immeld.address}/settings`);
   await page.getByLabel('New kind of mark').fill('Quote');
-  await page.getByRole('button', { name: 'Add' }).click();
+  await page.getByRole('button', { name: 'Add mark' }).click();
   await page.getByRole('button', { name: 'Question, key 2' }).click();
   await page.getByLabel('Name of Question').fill('Open point');
   await page.getByRole('button', { name: 'Rename' }).click();
@@ -199,7 +199,7 @@ test('what is dictated is done: signs, paragraphs, and back to what was spoken',
   const dictation = page.getByRole('switch', { name: 'This is a dictation' });
   await dictation.click();
   await expect(dictation).toBeChecked();
-  await expect(page.getByText('Recording commands are now carried out.')).toBeVisible();
+  await expect(page.getByText('Spoken commands are now carried out.')).toBeVisible();
   await expect(page.getByText('Before spoken commands were carried out')).toBeVisible();
   await page.getByText('Undo').click();
   await expect(dictation).not.toBeChecked();

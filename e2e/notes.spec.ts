@@ -4,7 +4,7 @@ import type { Note } from '@immeld/core/contract/notes';
 import type { Page } from '@playwright/test';
 import { expect, expectAccessible, recordingNamed, root, test } from './immeld';
 
-const kept = (page: Page) => page.getByRole('status').filter({ hasText: /^kept$/ });
+const kept = (page: Page) => page.getByRole('status').filter({ hasText: /^saved$/ });
 
 test('a note has headings that fold, a table, colours and a picture; it goes out as Markdown and comes in again', async ({
   page,
@@ -41,12 +41,12 @@ test('a note has headings that fold, a table, colours and a picture; it goes out
   await expect(kept(page)).toBeVisible();
   await expectAccessible(page);
 
-  await page.getByRole('button', { name: 'Fold Sand' }).click();
+  await page.getByRole('button', { name: 'Collapse Sand' }).click();
   await expect(text.getByText('It holds little water.')).toBeHidden();
   await expect(kept(page)).toBeVisible();
   await page.reload();
   await expect(text.getByText('It holds little water.')).toBeHidden();
-  await page.getByRole('button', { name: 'Unfold Sand' }).click();
+  await page.getByRole('button', { name: 'Expand Sand' }).click();
   await expect(text.getByText('It holds little water.')).toBeVisible();
 
   await page.getByRole('button', { name: 'About', exact: true }).click();
@@ -105,7 +105,7 @@ test('with no network a note is begun, read again and sent by itself, and what w
   await page.goto(`${immeld.address}/todos`);
   await expect(page.getByRole('checkbox').first()).toBeVisible();
   await page.goto(`${immeld.address}/shelves/all`);
-  await expect(page.getByRole('link', { name: /^Note / }).first()).toBeVisible();
+  await expect(page.getByRole('link', { name: /^Note: / }).first()).toBeVisible();
   await page.evaluate(() => navigator.serviceWorker.ready);
   await page.context().setOffline(true);
   await page.getByRole('button', { name: 'New note' }).click();
@@ -118,18 +118,18 @@ test('with no network a note is begun, read again and sent by itself, and what w
   await expect(text).toHaveText('No network here.');
   await expect(page.getByLabel('Title of the note')).toHaveValue('Under the bridge');
   await page.goto(`${immeld.address}/todos`);
-  await expect(page.getByText(/You see what this device saw last/)).toBeVisible();
+  await expect(page.getByText(/You see the last version this device loaded/)).toBeVisible();
   await expect(page.getByRole('checkbox').first()).toBeVisible();
   await page.goto(`${immeld.address}/shelves/all`);
-  await expect(page.getByRole('link', { name: /^Note Under the bridge/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /^Note: Under the bridge/ })).toBeVisible();
   const there = async () =>
     (await immeld.ask<{ items: Note[] }>('/notes')).items.filter((n) => n.title === 'Under the bridge');
   expect(await there()).toEqual([]);
   await page.context().setOffline(false);
   await expect.poll(async () => (await there()).map((n) => n.firstWords)).toEqual(['No network here.']);
-  await expect(page.getByText(/You see what this device saw last/)).toHaveCount(0, { timeout: 15_000 });
+  await expect(page.getByText(/You see the last version this device loaded/)).toHaveCount(0, { timeout: 15_000 });
   // Written on afterwards, with another title first.
-  await page.getByRole('link', { name: /^Note Under the bridge/ }).click();
+  await page.getByRole('link', { name: /^Note: Under the bridge/ }).click();
   await page.getByLabel('Title of the note').fill('Over the bridge');
   await expect(kept(page)).toBeVisible();
   await text.click();
@@ -176,11 +176,11 @@ test('a note is proofread and made more formal, piece by piece', async ({ page, 
   await expect(page.getByText('2 suggestions')).toBeVisible();
   await expectAccessible(page);
   await page.getByRole('article').first().getByRole('button', { name: 'Drop' }).click();
-  await page.getByRole('button', { name: 'Accept' }).click();
+  await page.getByRole('button', { name: 'Accept', exact: true }).click();
   await page.getByRole('radio', { name: 'more formal' }).click();
   await page.getByRole('button', { name: 'Accept all' }).click();
-  await page.getByRole('radio', { name: 'points' }).click();
-  await page.getByRole('button', { name: 'Accept' }).click();
+  await page.getByRole('radio', { name: 'bullets' }).click();
+  await page.getByRole('button', { name: 'Accept', exact: true }).click();
   await page.getByRole('button', { name: 'Text' }).click();
   await expect(text.getByRole('listitem')).toHaveText([
     'We we need an apple.',

@@ -3,7 +3,7 @@ import { expect, test } from './immeld';
 test('a folder is made, renamed, filled, removed and brought back', async ({ page, immeld }) => {
   await page.goto(`${immeld.address}/shelves`);
   await page.getByLabel('New folder').fill('Rain garden');
-  await page.getByRole('button', { name: 'Add' }).click();
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
   await page.getByRole('link', { name: 'Rain garden, 0 items' }).click();
   await expect(page.getByText('Nothing here yet')).toBeVisible();
   await page.getByRole('button', { name: 'Edit' }).click();
@@ -17,9 +17,9 @@ test('a folder is made, renamed, filled, removed and brought back', async ({ pag
   await card.getByRole('button', { name: 'Edit' }).click();
   await page.getByRole('radio', { name: 'Rain gardens' }).click();
   await expect(page.getByRole('radio', { name: 'Rain gardens', checked: true })).toBeVisible();
-  await page.getByRole('button', { name: 'File' }).click();
+  await page.getByRole('button', { name: 'File', exact: true }).click();
   // Leaving the page would call off what is still on its way.
-  await expect(page.getByRole('button', { name: 'File' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'File', exact: true })).toHaveCount(0);
   await page.goto(`${immeld.address}/shelves`);
   await page.getByRole('link', { name: 'Rain gardens, 1 item' }).click();
 

@@ -58,7 +58,7 @@ test('the sound of a tab is recorded, alone and mixed with the microphone', asyn
       await expect(page.getByText('90%')).toBeVisible();
     }
     const before = (await tray(immeld)).length;
-    await page.getByRole('button', { name: 'Speak' }).click();
+    await page.getByRole('button', { name: 'Speak', exact: true }).click();
     const elapsed = () =>
       page.evaluate(() => Number(document.querySelector<HTMLElement>('[data-elapsed]')?.dataset['elapsed'] ?? 0));
     await expect.poll(elapsed).toBeGreaterThan(2500);
@@ -129,7 +129,7 @@ test('who was told stands with the recording, and a spoken notice is heard in it
   await page.goto(`${immeld.address}/settings`);
   await page.getByRole('radio', { name: 'Both together' }).click();
   const before = (await tray(immeld)).length;
-  await page.getByRole('button', { name: 'Speak' }).click();
+  await page.getByRole('button', { name: 'Speak', exact: true }).click();
   await page.getByRole('button', { name: 'Play a spoken notice' }).click();
   const began = (await talker.elapsedMs())!;
   await expect.poll(() => talker.elapsedMs()).toBeGreaterThan(began + 6000);
@@ -153,7 +153,7 @@ test('what is said between the two phrases stands in the margin', async ({ immel
   const { page } = talker;
   const before = (await tray(immeld)).length;
   await page.goto(immeld.address);
-  await page.getByRole('button', { name: 'Speak' }).click();
+  await page.getByRole('button', { name: 'Speak', exact: true }).click();
   // "I can push the probe" is over after 23 seconds.
   await expect.poll(() => talker.elapsedMs(), { timeout: 60_000 }).toBeGreaterThan(26_000);
   await page.getByRole('button', { name: 'Finish' }).click();

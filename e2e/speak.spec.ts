@@ -33,7 +33,7 @@ test('press Speak and talk: the words arrive, are filed with their to-do and tak
   });
   const page = await browser.newPage({ viewport: { width: 390, height: 844 } });
   await page.goto(immeld.address);
-  await page.getByRole('button', { name: 'Speak' }).click();
+  await page.getByRole('button', { name: 'Speak', exact: true }).click();
   const live = page.getByRole('region', { name: 'Recording' });
   const elapsed = async () => Number(/0:(\d\d)/.exec((await live.textContent()) ?? '')?.[1] ?? 0);
   await expect.poll(elapsed).toBeGreaterThanOrEqual(2);
@@ -68,7 +68,7 @@ test('press Speak and talk: the words arrive, are filed with their to-do and tak
     });
   await expect.poll(journals).toEqual([]);
   await page.getByRole('link', { name: 'Back' }).click();
-  await card.getByRole('button', { name: 'File' }).click();
+  await card.getByRole('button', { name: 'File', exact: true }).click();
   await expect(page.getByText('is filed.')).toBeVisible();
   await page.getByRole('link', { name: /^To-dos/ }).click();
   await expect(page.getByRole('checkbox', { name: /under the roof/ })).toBeVisible();
@@ -106,6 +106,6 @@ test('a microphone that is refused is explained, with the way round it', async (
     navigator.mediaDevices.getUserMedia = () => Promise.reject(new DOMException('no', 'NotAllowedError'));
   });
   await page.goto(immeld.address);
-  await page.getByRole('button', { name: 'Speak' }).click();
+  await page.getByRole('button', { name: 'Speak', exact: true }).click();
   await expect(page.getByRole('alert')).toContainText('Allow it in the site settings');
 });

@@ -30,7 +30,7 @@ test('who speaks is told apart; a voice that was named before is accepted from p
   await expect.poll(async () => speakersOf(await get())).toEqual(['Jun <i>', 'Tamsin']);
   await expect(page.getByRole('article', { name: /^Jun <i>, 0:00/ })).toBeVisible();
   // The bar still offers the way back from Tamsin until it has heard of Jun.
-  await expect(page.getByText('Speaker 1 → Jun <i>')).toBeVisible();
+  await expect(page.getByText('Speaker 1 is now Jun <i>.')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(async () => speakersOf(await get())).toEqual(['Speaker 1', 'Tamsin']);
 });
@@ -50,7 +50,7 @@ test('one paragraph goes to somebody else, two speakers become one, and the text
   await expect.poll(async () => (await get()).passages.find((p) => p.speaker !== 'Tamsin')!.speaker).toBe('Ottoline');
   expect(await byBram()).toBeLessThan(before);
 
-  await page.getByRole('button', { name: /^Bram, speaks/ }).click();
+  await page.getByRole('button', { name: /^Bram, .*Name this speaker/ }).click();
   await page.getByRole('button', { name: 'Same person as Ottoline' }).click();
   await expect.poll(async () => speakersOf(await get())).toEqual(['Tamsin', 'Ottoline']);
   const text = await (await fetch(`${immeld.address}/api/recordings/${id}/export/txt`)).text();
@@ -104,7 +104,7 @@ test('a listed name is heard rightly when transcribed again, offered where a wor
 
   await page.goto(`${immeld.address}/recordings/${id}?part=about`);
   await page.getByRole('button', { name: 'Transcribe again' }).click();
-  await page.getByRole('button', { name: /^The sound as it is/ }).click();
+  await page.getByRole('button', { name: /^With your current names/ }).click();
   await expect.poll(text, { timeout: 120_000 }).toContain('Vantongeren');
 
   // By hand: what sounds like a word is offered, put there, and taken back.

@@ -16,7 +16,7 @@ test('an empty house says what will be where, and what to do', async ({ page }) 
     ['/todos', 'No open to-dos'],
     ['/find', 'Find what was said'],
     ['/shelves/bin', 'The bin is empty'],
-    ['/recordings/00000000-0000-4000-8000-000000000000', 'There is no such recording here'],
+    ['/recordings/00000000-0000-4000-8000-000000000000', 'This recording no longer exists'],
   ] as const) {
     await page.goto(immeld.address + path_);
     await expect(page.getByText(text)).toBeVisible();
@@ -59,9 +59,9 @@ test('when the server is gone it is said, and it comes back by itself', async ({
   await page.goto(`${immeld.address}/tray`);
   await expect(page.getByText('Everything is filed')).toBeVisible();
   immeld.kill();
-  await expect(page.getByText(/No answer from Immeld’s server/)).toBeVisible();
+  await expect(page.getByText(/Immeld’s server cannot be reached/)).toBeVisible();
   await immeld.start();
-  await expect(page.getByText(/No answer from Immeld’s server/)).toHaveCount(0);
+  await expect(page.getByText(/Immeld’s server cannot be reached/)).toHaveCount(0);
   immeld.remove();
 });
 
@@ -95,7 +95,7 @@ test('by the address of a computer in the own network: marks, comments and copyi
   await entry.focus();
   await page.keyboard.press('Control+V');
   await expect(entry).toHaveValue(words.slice(6, 9).join(' '));
-  await page.getByRole('button', { name: 'Speak' }).click();
+  await page.getByRole('button', { name: 'Speak', exact: true }).click();
   await expect(page.getByRole('alert')).toContainText('Open Immeld at an https:// address or on localhost');
   await browser.close();
 });
@@ -113,7 +113,7 @@ test('a sound file that is missing on the disk is said to be, and its words are 
   const file = fs.readdirSync(folder).find((f) => fs.statSync(path.join(folder, f)).size === bytes)!;
   fs.renameSync(path.join(folder, file), path.join(immeld.folder, file));
   await page.goto(`${immeld.address}/recordings/${id}`);
-  await expect(page.getByText('Audio missing on the disk.')).toBeVisible();
+  await expect(page.getByText(/audio file is missing from the server’s disk/)).toBeVisible();
   await expect(page.getByText(/members of the council/)).toBeVisible();
   expect((await get()).passages.length).toBeGreaterThan(0);
   fs.renameSync(path.join(immeld.folder, file), path.join(folder, file));

@@ -30,7 +30,7 @@ test('the appointment becomes minutes, then a note whose check box is the to-do,
   await page.getByRole('button', { name: 'Pause', exact: true }).click();
 
   // The length that is asked for is kept.
-  await sheet.getByRole('button', { name: 'Edit length or wording' }).click();
+  await sheet.getByRole('button', { name: 'Change length or wording' }).click();
   await sheet.getByRole('button', { name: 'Summary: shorter' }).click();
   await expect(sheet.getByText('at most 1 sentence')).toBeVisible();
 
@@ -168,7 +168,7 @@ test('several recordings are written up as one, over a week, and each line leads
   await expect(sheet.getByRole('heading', { name: 'To-dos' })).toBeVisible();
   await expectAccessible(page);
   // What is kept stays when the rest is made again.
-  await sheet.getByRole('button', { name: 'Edit length or wording' }).click();
+  await sheet.getByRole('button', { name: 'Change length or wording' }).click();
   const decided = sheet.getByRole('checkbox', { name: 'Keep Topics as it is' });
   await decided.click();
   await sheet.getByRole('radio', { name: 'formal' }).click();

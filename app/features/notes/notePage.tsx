@@ -23,7 +23,7 @@ import { ReworkPanel } from './reworkPanel';
 import { type WritingState, useNoteWriting } from './useNoteWriting';
 
 const STATE_WORDS: Record<WritingState, string> = {
-  kept: 'kept',
+  kept: 'saved',
   writing: 'saving',
   waiting: 'saved on this device; sent when the server is back',
   conflict: 'also changed on another device',

@@ -77,7 +77,7 @@ export function SoundStrip({
         <Type size="tiny" tone="faint" style={{ minWidth: 64 }}>
           {zoom === 1 ? time(played) : `${time(window.from)} to ${time(window.to)}`}
         </Type>
-        <View style={{ flexDirection: 'row', alignItems: 'center' }}>
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', flexShrink: 1 }}>
           {recording.hasSound && (
             <Press
               label={isCleaning(cleaning) ? 'Clean up audio, on' : 'Clean up audio'}

@@ -40,7 +40,7 @@ export function useSpeakersOf(recording: Recording): Speaking {
           onSuccess: ({ changed }) => {
             const back = change.from ?? null;
             const undo = () => mutate({ id, change: { passageIds: changed, to: back } });
-            show(`${change.from ?? 'Passage'} → ${change.to ?? 'nobody'}`, change.from ? undo : undefined);
+            show(`${change.from ?? 'Passage'} is now ${change.to ?? 'unassigned'}.`, change.from ? undo : undefined);
           },
         },
       );
@@ -74,7 +74,7 @@ export function SpeakersBar() {
                 {name}
               </Type>
               <Type size="tiny" tone="faint">
-                {Math.round((speakingMs / total) * 100)} %
+                {Math.round((speakingMs / total) * 100)}%
               </Type>
             </Press>
             {proposed && (

@@ -9,7 +9,7 @@ const PAUSES_MS = [500, 1000, 2000, 4000];
 const SCALES = [1, 1.15, 1.3, 1.5, 2];
 const DOUBTS = [0.3, 0.5, 0.7, 0.85];
 const seconds = (ms: number): string => `${ms / 1000} s`;
-const percent = (share: number): string => `${Math.round(share * 100)} %`;
+const percent = (share: number): string => `${Math.round(share * 100)}%`;
 
 /** How one listens on this device. */
 export function ListeningSettings() {

@@ -59,7 +59,7 @@ export function MarkSettings() {
       {offered.length < MAX_OFFERED && kinds.length < 12 && (
         <LineEntry
           label="New kind of mark"
-          action="Add"
+          action="Add mark"
           value={name}
           onChange={setName}
           onSubmit={add}

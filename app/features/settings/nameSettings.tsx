@@ -107,7 +107,7 @@ export function NameSettings() {
         />
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-        <WordButton label="Add" isBold disabled={name.trim() === ''} onPress={add} />
+        <WordButton label="Add name" isBold disabled={name.trim() === ''} onPress={add} />
         <WordButton label="Import a list" onPress={bringIn} />
         {names.length > 0 && <WordButton label="Export the list" onPress={takeAlong} />}
       </View>

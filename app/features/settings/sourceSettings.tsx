@@ -125,7 +125,7 @@ function Level({ label, value, onChange }: { label: string; value: number; onCha
         style={{ width: 52, textAlign: 'center', borderBottomWidth: 1, borderBottomColor: colours.rule }}
         role="status"
       >
-        {Math.round(value * 100)} %
+        {Math.round(value * 100)}%
       </Type>
       <Press label={`${label}: higher`} onPress={() => set(value + STEP)} style={{ alignItems: 'center' }}>
         <Type size="large">+</Type>

@@ -105,11 +105,7 @@ export const TrayCard = memo(function TrayCard({
               {titleOf(recording)}
             </Type>
             {hasOtherTitles && (
-              <WordButton
-                label="Another title"
-                onPress={() => anotherTitle(recording)}
-                style={{ marginRight: 0 }}
-              />
+              <WordButton label="Another title" onPress={() => anotherTitle(recording)} style={{ marginRight: 0 }} />
             )}
           </View>
           <Places recording={recording} left={left} onToggle={toggle} />

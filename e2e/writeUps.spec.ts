@@ -173,7 +173,7 @@ test('several recordings are written up as one, over a week, and each line leads
   await decided.click();
   await sheet.getByRole('radio', { name: 'formal' }).click();
   await expect(decided).toBeChecked();
-  await sheet.getByRole('button', { name: 'Done' }).click();
+  await sheet.getByRole('button', { name: 'Done', exact: true }).click();
   await sheet
     .getByRole('button', { name: /Play \d+:\d\d$/ })
     .first()

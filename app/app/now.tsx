@@ -45,6 +45,8 @@ export default function NowScreen() {
       style={{ flex: 1 }}
       contentContainerStyle={{ paddingVertical: 10, maxWidth: READING_WIDTH, width: '100%' }}
       role="log"
+      // The arrow keys scroll it.
+      tabIndex={0}
       aria-label="Words so far"
       scrollEventThrottle={100}
       onScroll={({ nativeEvent: { contentOffset, contentSize, layoutMeasurement } }) => {

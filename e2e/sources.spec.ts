@@ -118,7 +118,9 @@ test('who was told stands with the recording, and a spoken notice is heard in it
   await page.getByRole('button', { name: 'Finish' }).click();
   await expect.poll(async () => (await tray(immeld))[0]!.appointment?.title).toBe('Planting day, planning');
   await page.goto(`${immeld.address}/recordings/${(await tray(immeld))[0]!.id}?part=about`);
-  await expect(page.getByText(/^Jun Fairweather, Bram Vantongeren: everyone agreed out loud, at \d+:\d\d/)).toBeVisible();
+  await expect(
+    page.getByText(/^Jun Fairweather, Bram Vantongeren: everyone agreed out loud, at \d+:\d\d/),
+  ).toBeVisible();
 
   // Nothing but the notice is to be heard: a tab and a microphone that are silent.
   await page.addInitScript(() => {

@@ -59,7 +59,7 @@ test('a link with a password reads without scripts, and all links stand in a lis
   const { id } = await recordingNamed(immeld, DIALOGUE);
   await page.goto(`${immeld.address}/links?item=r${id}`);
   await page.getByLabel(/^Password/).fill('silver lime');
-  await page.getByLabel('Maximum number of openings').fill('1');
+  await page.getByLabel('Maximum openings').fill('1');
   await page.getByRole('button', { name: 'Create link' }).click();
   await expect(page.getByText('password protected · not opened yet of 1')).toBeVisible();
   const response = await fetch(`${immeld.address}/api/share-links`);

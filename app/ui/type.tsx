@@ -1,3 +1,4 @@
+import type { CSSProperties } from 'react';
 import { Text as NativeText, type TextProps } from 'react-native';
 import { FONTS, SIZES, type Size, useColours, type Colours } from './theme';
 
@@ -19,17 +20,22 @@ export function Type({ size = 'small', face = 'face', isBold = false, tone = 'in
   );
 }
 
+const UNSEEN: CSSProperties = {
+  ...{ position: 'absolute', width: 1, height: 1, margin: -1, overflow: 'hidden' },
+  ...{ clipPath: 'inset(50%)', whiteSpace: 'nowrap' },
+};
+
 /** The heading of a screen whose sight says what it is without one. */
 export function UnseenTitle({ children }: { children: string }) {
+  return <h1 style={UNSEEN}>{children}</h1>;
+}
+
+/** For words that only a screen reader says, as what they tell is to be seen anyway. */
+export function Unseen({ children }: { children: string }) {
   return (
-    <h1
-      style={{
-        ...{ position: 'absolute', width: 1, height: 1, margin: -1, overflow: 'hidden' },
-        ...{ clipPath: 'inset(50%)', whiteSpace: 'nowrap' },
-      }}
-    >
+    <div aria-live="polite" style={UNSEEN}>
       {children}
-    </h1>
+    </div>
   );
 }
 

@@ -66,7 +66,11 @@ export function recordingDocument(recording: RecordingToExport, rules: ExportRul
   };
 }
 
-const titleOf = ({ title, suggestion, fileName }: Recording): string => title ?? suggestion.title ?? fileName;
+export const titleOf = ({
+  title,
+  suggestion,
+  fileName,
+}: Pick<Recording, 'title' | 'suggestion' | 'fileName'>): string => title ?? suggestion.title ?? fileName;
 
 const factsOf = ({ startedAt, durationMs, people, tags }: Recording): string =>
   [dayInWords(startedAt), durationMs ? clockTime(durationMs) : '', people.join(', '), tags.join(', ')]

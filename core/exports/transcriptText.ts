@@ -4,14 +4,10 @@ import { FORMAT_TYPES, type Format } from '../formats/formats';
 import { clockTime } from '../formats/times';
 import type { Passage } from '../transcript/manuscript';
 import { passagesToRead } from '../transcript/reading';
-import { type ExportRules, SLIP_LABELS, consentLines, isWithin, marksOf } from './recordingDocument';
+import { type ExportRules, SLIP_LABELS, consentLines, isWithin, marksOf, titleOf } from './recordingDocument';
 
-/** A recording as subtitles, as a table with times, or as data; what is chosen is left out before it is written. */
-export function transcriptText(
-  recording: Recording,
-  format: Exclude<Format, 'txt'>,
-  { choices, reading, kinds }: ExportRules,
-): string {
+/** The words of a recording as plain text, subtitles, a table with times, or data. What is not chosen is left out. */
+export function transcriptText(recording: Recording, format: Format, { choices, reading, kinds }: ExportRules): string {
   let passages: Passage[] = passagesToRead(recording.passages, reading);
   if (choices.marksOnly) {
     const marks = marksOf(recording);
@@ -31,7 +27,7 @@ export function transcriptText(
             text: `${(s.mark && kinds.find((k) => k.id === s.mark)?.label) || SLIP_LABELS[s.kind]} at ${clockTime(s.startMs)}: ${s.text}`,
           }));
   const document: TranscriptDocument = {
-    ...{ file: recording.fileName, title: recording.title ?? recording.suggestion.title ?? recording.fileName },
+    ...{ file: recording.fileName, title: titleOf(recording) },
     ...{ durationMs: recording.durationMs ?? 0, language: recording.language ?? 'en', model: recording.model ?? '' },
     ...{ passages, notes, consent: choices.consent ? consentLines(recording) : [] },
   };

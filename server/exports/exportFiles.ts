@@ -7,7 +7,7 @@ import { PARTS_FROM_MS } from '@immeld/core/contract/recordings';
 import type { Todo } from '@immeld/core/contract/todos';
 import { fileNameBy } from '@immeld/core/exports/fileNames';
 import { noteAsDocument } from '@immeld/core/exports/noteAsDocument';
-import { type ExportRules, type RecordingToExport, marksOf } from '@immeld/core/exports/recordingDocument';
+import { type ExportRules, type RecordingToExport, marksOf, titleOf } from '@immeld/core/exports/recordingDocument';
 import { type ExportDocument, picturesOf } from '@immeld/core/exports/exportDocument';
 import { dayInWords } from '@immeld/core/formats/times';
 import { Folder } from '../models/folder';
@@ -18,14 +18,14 @@ import { SheetRow } from '../models/sheet';
 import type { SoundStore } from '../storage/soundStore';
 import { recordingJson } from '../views/recordingView';
 import { longTasks } from '../tasks/taskPool';
-import { type DocumentSource, type SharedPlace, type TextFormat, pageForOthers, textOfSheet } from './makeDocument';
+import { type DocumentSource, type SharedPlace, type TextFormat, pageForOthers, textOfDocument } from './makeDocument';
 import { document } from './document';
 import { pageFile } from './pageFile';
 import { pagePictures } from './pagePictures';
 import { soundEnding, writeSound } from './soundFile';
 
 const PAGES: ReadonlySet<ExportFormat> = new Set(['txt', 'docx', 'pdf', 'md', 'html']);
-const TIMED: ReadonlySet<ExportFormat> = new Set(['srt', 'vtt', 'tsv', 'json']);
+const isText = (format: ExportFormat): format is TextFormat => format === 'txt' || format === 'md' || format === 'html';
 
 /** A file that was made, in memory or on the disk. */
 export type ExportedFile = { name: string } & ({ bytes: Buffer } | { path: string });
@@ -68,10 +68,8 @@ async function sourceOf(item: ExportItem, sounds: SoundStore, withParts: boolean
 }
 type ItemSource = Awaited<ReturnType<typeof sourceOf>>;
 
-const titleOf = (source: ItemSource): string =>
-  source.kind === 'note'
-    ? source.note.title || 'Note'
-    : (source.recording.title ?? source.recording.suggestion.title ?? source.recording.fileName);
+const titleOfSource = (source: ItemSource): string =>
+  source.kind === 'note' ? source.note.title || 'Note' : titleOf(source.recording);
 
 async function namedAs(source: ItemSource, number: number): Promise<Named> {
   const { folderId, at, project, file } =
@@ -87,7 +85,7 @@ async function namedAs(source: ItemSource, number: number): Promise<Named> {
           ...{ project: source.recording.project ?? '', file: path.parse(source.recording.fileName).name },
         };
   return {
-    title: titleOf(source),
+    title: titleOfSource(source),
     ...{ date: at.slice(0, 10), time: at.slice(11, 16).replace(':', '.'), project, file, number: String(number) },
     folder: folderId ? ((await Folder.findByPk(folderId))?.name ?? '') : '',
   };
@@ -102,29 +100,32 @@ async function documentSource({ source }: RecordingSource, ruling: Ruling): Prom
   return { ...source, rules: { reading, kinds, ...ruling } };
 }
 
-async function sheetOfNote({ title, body, updatedAt }: NoteRow, choices: ExportChoices): Promise<ExportDocument> {
+async function documentOfNote({ title, body, updatedAt }: NoteRow, choices: ExportChoices): Promise<ExportDocument> {
   return noteAsDocument(
     { title: title || 'Note', body, facts: [dayInWords(updatedAt.toISOString().slice(0, 10))] },
     { hasHeader: choices.header, kinds: (await sharedSettings()).markKinds },
   );
 }
 
-const sheetOf = async (source: ItemSource, ruling: Ruling): Promise<ExportDocument> =>
+const exportDocumentOf = async (source: ItemSource, ruling: Ruling): Promise<ExportDocument> =>
   source.kind === 'note'
-    ? sheetOfNote(source.note, ruling.choices)
+    ? documentOfNote(source.note, ruling.choices)
     : document({ kind: 'sheet', source: await documentSource(source, ruling) });
 
 /** The text of a format that is one; null where a note has no such form. */
 async function textOf(
   source: ItemSource,
-  format: TextFormat,
+  format: Exclude<ExportFormat, 'docx' | 'pdf' | 'csv'>,
   ruling: Ruling,
   pictures: ReadonlyMap<string, string> = new Map(),
 ): Promise<string | null> {
-  if (source.kind === 'recording') {
-    return document({ kind: 'text', source: await documentSource(source, ruling), format, pictures });
+  if (source.kind === 'note') {
+    return isText(format) ? textOfDocument(await documentOfNote(source.note, ruling.choices), format, pictures) : null;
   }
-  return PAGES.has(format) ? textOfSheet(await sheetOfNote(source.note, ruling.choices), format, pictures) : null;
+  const from = await documentSource(source, ruling);
+  return isText(format)
+    ? document({ kind: 'text', source: from, format, pictures })
+    : document({ kind: 'transcript', source: from, format });
 }
 
 /** How a file will read: its text, or HTML for what has pages. Pictures are named, not shown. */
@@ -141,10 +142,7 @@ export async function exportPreview(
     return { isHtml: false, text, plain: text };
   }
   const isHtml = format === 'docx' || format === 'pdf' || format === 'html';
-  const text = await textOf(source, isHtml ? 'html' : format, {
-    choices,
-    soundName: TIMED.has(format) ? null : 'sound.m4a',
-  });
+  const text = await textOf(source, isHtml ? 'html' : format, { choices, soundName: 'sound.m4a' });
   if (text === null)
     throw new Problem('invalid-request', 'A note has no times, so it cannot be exported in this format.');
   const plain = isHtml ? ((await textOf(source, 'txt', { choices, soundName: null })) ?? '') : text;
@@ -163,7 +161,7 @@ export async function sharedPageOf(
   if (isBinned) throw new Problem('not-found', 'This item is in the bin. Restore it to export it.');
   const { ownName } = await sharedSettings();
   const owner = ownName || 'whoever shares this';
-  if (source.kind === 'note') return pageForOthers(await sheetOfNote(source.note, choices), page, owner);
+  if (source.kind === 'note') return pageForOthers(await documentOfNote(source.note, choices), page, owner);
   const ruling = { choices, soundName: null, hasWordTimes: page.soundPath !== null, owner };
   return document({ kind: 'shared-page', source: await documentSource(source, ruling), page });
 }
@@ -184,7 +182,7 @@ export async function* filesOf(
   { sounds, workFolder, signal, miss }: ExportContext,
 ): AsyncGenerator<ExportedFile> {
   const source = await sourceOf(item, sounds, files.some(showsParts));
-  const title = titleOf(source);
+  const title = titleOfSource(source);
   const name = nameFree(fileNameBy(pattern, await namedAs(source, number)));
   const soundName =
     sound && source.kind === 'recording' ? name + soundEnding(sound, path.extname(source.row.soundFile)) : null;
@@ -207,7 +205,7 @@ export async function* filesOf(
       continue;
     }
     if (format === 'docx' || format === 'pdf') {
-      const sheet = await sheetOf(source, { choices, soundName });
+      const sheet = await exportDocumentOf(source, { choices, soundName });
       const { pictures, missing } = await pagePictures(sounds, picturesOf(sheet));
       missing.forEach((m) => miss(`${m} (“${title}”)`));
       yield { name: `${name}.${format}`, bytes: await pageFile({ form: format, sheet, pictures }, signal) };
@@ -217,7 +215,7 @@ export async function* filesOf(
     if (format === 'md' || format === 'html') {
       const { pictures, missing } = await pagePictures(
         sounds,
-        picturesOf(await sheetOf(source, { choices, soundName })),
+        picturesOf(await exportDocumentOf(source, { choices, soundName })),
       );
       missing.forEach((m) => miss(`${m} (“${title}”)`));
       for (const [id, { type, bytes }] of pictures) {
@@ -230,7 +228,7 @@ export async function* filesOf(
         }
       }
     }
-    const text = await textOf(source, format, { choices, soundName: TIMED.has(format) ? null : soundName }, shown);
+    const text = await textOf(source, format, { choices, soundName }, shown);
     if (text !== null) yield { name: `${name}.${format}`, bytes: Buffer.from(text) };
   }
   if (sound && soundName && source.kind === 'recording') {

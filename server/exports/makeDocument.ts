@@ -1,4 +1,3 @@
-import type { ExportFormat } from '@immeld/core/contract/exports';
 import type { Recording } from '@immeld/core/contract/recordings';
 import { type ExportRules, type RecordingToExport, recordingDocument } from '@immeld/core/exports/recordingDocument';
 import { type ExportDocument, picturesOf } from '@immeld/core/exports/exportDocument';
@@ -6,9 +5,7 @@ import { documentHtml } from '@immeld/core/exports/documentHtml';
 import { documentMarkdown } from '@immeld/core/exports/documentMarkdown';
 import { documentText } from '@immeld/core/exports/documentText';
 import { transcriptText } from '@immeld/core/exports/transcriptText';
-import { FORMAT_TYPES, type Format } from '@immeld/core/formats/formats';
-import { clockTime } from '@immeld/core/formats/times';
-import { type ReadingRules, passagesToRead } from '@immeld/core/transcript/reading';
+import type { Format } from '@immeld/core/formats/formats';
 import { sharedPage } from '../sharing/sharedPage';
 
 /** A recording of which a document is made. Its words are JSON until the document is made: a text is handed to a thread quickly. */
@@ -18,51 +15,39 @@ export type DocumentSource = Pick<RecordingToExport, 'sheets' | 'parts'> & {
   rules: ExportRules;
 };
 
-export type TextFormat = Exclude<ExportFormat, 'docx' | 'pdf' | 'csv'>;
-const PAGES: ReadonlySet<ExportFormat> = new Set(['txt', 'md', 'html']);
+/** Pages that are text. */
+export type TextFormat = 'txt' | 'md' | 'html';
 
 export type DocumentTask =
   | { kind: 'sheet'; source: DocumentSource }
   /** `pictures`: addresses by the pictures' ids. */
   | { kind: 'text'; source: DocumentSource; format: TextFormat; pictures: ReadonlyMap<string, string> }
   | { kind: 'shared-page'; source: DocumentSource; page: SharedPlace }
-  /** The words alone, with the consent where it is wanted. */
-  | { kind: 'words'; source: Pick<DocumentSource, 'json'>; format: Format; reading: ReadingRules; consent: boolean };
+  /** The words alone. */
+  | { kind: 'transcript'; source: Pick<DocumentSource, 'json' | 'rules'>; format: Format };
 
 /** Where a shared page lies. */
 export type SharedPlace = { path: string; isListed: boolean; soundPath: string | null };
 
-export type DocumentResults = { sheet: ExportDocument; text: string; 'shared-page': string; words: string };
+export type DocumentResults = { sheet: ExportDocument; text: string; 'shared-page': string; transcript: string };
 
 export function makeDocument(task: DocumentTask): DocumentResults[DocumentTask['kind']] {
-  if (task.kind === 'words') return wordsAlone(task);
-  const { json, sheets, parts, rules } = task.source;
-  const recording = { ...(JSON.parse(json) as Recording), sheets, parts };
-  if (task.kind === 'text' && !PAGES.has(task.format)) {
-    return transcriptText(recording, task.format as 'srt' | 'vtt' | 'tsv' | 'json', rules);
-  }
-  const sheet = recordingDocument(recording, rules);
+  const { json, rules } = task.source;
+  const recording = JSON.parse(json) as Recording;
+  if (task.kind === 'transcript') return transcriptText(recording, task.format, rules);
+  const { sheets, parts } = task.source;
+  const sheet = recordingDocument({ ...recording, sheets, parts }, rules);
   if (task.kind === 'sheet') return sheet;
   return task.kind === 'text'
-    ? textOfSheet(sheet, task.format, task.pictures)
+    ? textOfDocument(sheet, task.format, task.pictures)
     : pageForOthers(sheet, task.page, rules.owner ?? '');
 }
 
-function wordsAlone({ source, format, reading, consent }: Extract<DocumentTask, { kind: 'words' }>): string {
-  const recording = JSON.parse(source.json) as Recording;
-  return FORMAT_TYPES[format].write({
-    ...{ file: recording.fileName, title: titleOf(recording), durationMs: recording.durationMs ?? 0 },
-    passages: passagesToRead(recording.passages, reading),
-    consent: consent
-      ? recording.slips.filter((s) => s.kind === 'consent').map((s) => `${s.text}, at ${clockTime(s.startMs)}`)
-      : [],
-    ...{ language: recording.language ?? 'en', model: recording.model ?? '' },
-  });
-}
-
-const titleOf = ({ title, suggestion, fileName }: Recording): string => title ?? suggestion.title ?? fileName;
-
-export function textOfSheet(sheet: ExportDocument, format: TextFormat, pictures: ReadonlyMap<string, string>): string {
+export function textOfDocument(
+  sheet: ExportDocument,
+  format: TextFormat,
+  pictures: ReadonlyMap<string, string>,
+): string {
   if (format === 'txt') return documentText(sheet);
   return format === 'md' ? documentMarkdown(sheet, pictures) : documentHtml(sheet, pictures);
 }

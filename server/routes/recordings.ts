@@ -1,4 +1,5 @@
 import { isCleaning } from '@immeld/core/audio/cleaning/cleaner';
+import { PLAIN_CHOICES } from '@immeld/core/contract/exports';
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
 import { FORMAT_TYPES } from '@immeld/core/formats/formats';
@@ -147,15 +148,13 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
   serve(router, ENDPOINTS.exportRecording, async ({ params, query, response }) => {
     const recording = await recordingJson(params.id, sounds);
     if (!recording) throw notFound();
-    const { title, suggestion, fileName } = recording.view;
-    response.type(FORMAT_TYPES[params.format].mediaType);
-    sendAsAttachment(response, `${title ?? suggestion.title ?? fileName}.${params.format}`);
     const { format } = params;
+    response.type(FORMAT_TYPES[format].mediaType);
+    sendAsAttachment(response, `${titleOf(recording.view)}.${format}`);
     const { figures, hidesFillers } = await sharedSettings();
-    const reading = { figures, hidesFillers };
-    response.send(
-      await document({ kind: 'words', source: recording, format, reading, consent: query.consent ?? false }),
-    );
+    const choices = { ...PLAIN_CHOICES, consent: query.consent ?? false };
+    const rules = { choices, reading: { figures, hidesFillers }, kinds: [], soundName: null };
+    response.send(await document({ kind: 'transcript', source: { json: recording.json, rules }, format }));
   });
 
   return router;

@@ -22,7 +22,10 @@ beforeAll(async () => {
   server = await startTestServer(dataFolder, new ControlledPool());
   quay = await say({ title: 'The <quay>', text: 'The limes need water. It is said softly.' });
   const sound = path.join(projectRoot(), 'demo', 'sound', 'lecture.m4a');
-  fs.copyFileSync(sound, path.join(dataFolder, 'sound', 'quay.m4a'));
+  const copy = path.join(dataFolder, 'sound', 'quay.m4a');
+  fs.copyFileSync(sound, copy);
+  // More than the buffers between server and listener take at once: a sound that is on its way can be cut off.
+  fs.appendFileSync(copy, Buffer.alloc(32 * 1024 ** 2));
   await Recording.update({ soundFile: 'quay.m4a', mediaType: 'audio/mp4' }, { where: { id: quay } });
   await asAccount(FIRST_ACCOUNT, () =>
     SlipRow.create({

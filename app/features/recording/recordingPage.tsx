@@ -33,7 +33,7 @@ import { WriteUps } from './writeUps';
 const PARTS = [
   { key: 'words', label: 'Words' },
   { key: 'margin', label: 'Margin' },
-  { key: 'list', label: 'Margin list' },
+  { key: 'list', label: 'List' },
   { key: 'write-ups', label: 'Write-ups' },
   { key: 'about', label: 'About' },
 ] as const;

@@ -44,7 +44,7 @@ test('what is chosen and typed is sent; of a number only the digits', async () =
   const { hand } = mount(<NewLink item={{ kind: 'recording', id }} />);
   await hand.click(screen.getByRole('switch', { name: 'Audio' }));
   await hand.type(field(/^Password/), 'lime and ash');
-  await hand.type(field('Maximum number of openings'), 'a1o2');
+  await hand.type(field('Maximum openings'), 'a1o2');
   await hand.click(make());
   await waitFor(() => expect(server.sent()).toHaveLength(1));
   expect(server.sent()[0]!.body).toMatchObject({ withSound: true, password: 'lime and ash', mostOpenings: 12 });

@@ -69,7 +69,7 @@ export function NewLink({ item }: { item: ExportItem }) {
         <DayField label="Works until" day={lastDay} onChange={setLastDay} mayBeEmpty />
         <View style={{ width: 170 }}>
           <Field
-            label="Maximum number of openings"
+            label="Maximum openings"
             value={most}
             onChangeText={(text) => setMost(text.replace(/\D/g, ''))}
             inputMode="numeric"

@@ -13,9 +13,9 @@ import { PencilBox } from '../../ui/pencil';
 import { WordButton } from '../../ui/press';
 import { Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
+import { REPEATS } from './understoodChips';
 
 const NO_PRIORITY = 'none';
-const USUAL_REPEATS = ['never', 'FREQ=DAILY', 'FREQ=WEEKLY', 'FREQ=MONTHLY', 'FREQ=YEARLY'];
 
 /** Changes a to-do: wording, who, by when, how often, how urgent. Saving one in pencil accepts it. */
 export function TodoEditor({ todo, onClose }: { todo: Todo; onClose: () => void }) {
@@ -30,7 +30,7 @@ export function TodoEditor({ todo, onClose }: { todo: Todo; onClose: () => void 
   const [priority, setPriority] = useState<string>(todo.priority ?? NO_PRIORITY);
   const [repeat, setRepeat] = useState(todo.repeat ?? 'never');
   const [problem, setProblem] = useState<string | null>(null);
-  const repeats = [...new Set([...USUAL_REPEATS, todo.repeat ?? 'never'])];
+  const repeats = [...new Set(['never', ...REPEATS, todo.repeat ?? 'never'])];
 
   const save = () => {
     const next = {

@@ -1,4 +1,4 @@
-import { type TypedPart, typedTodo } from '@immeld/core/language/todos/typedTodo';
+import { TYPED_PARTS, type TypedPart, typedTodo } from '@immeld/core/language/todos/typedTodo';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useChanges } from '../../api/changes';
@@ -9,7 +9,7 @@ import { Failure } from '../../ui/notice';
 import { Press } from '../../ui/press';
 import { MicrophoneSign } from '../../ui/speakBar';
 import { useColours } from '../../ui/theme';
-import { Type } from '../../ui/type';
+import { Type, Unseen } from '../../ui/type';
 import { useListening } from '../../ui/useListening';
 import { type ChosenParts, UnderstoodChips, chipName } from './understoodChips';
 
@@ -44,9 +44,7 @@ export function TodoEntry() {
     setChosen(({ [part]: _, ...others }) => others);
     setAsText(new Set([...asText, part]));
   };
-  const understood = todo
-    ? (['due', 'repeat', 'project', 'who', 'priority'] as const).flatMap((p) => chipName(todo, p) ?? [])
-    : [];
+  const understood = todo ? TYPED_PARTS.flatMap((p) => chipName(todo, p) ?? []) : [];
   return (
     <View style={{ gap: 6 }}>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
@@ -73,11 +71,12 @@ export function TodoEntry() {
           onBackToText={backToText}
         />
       )}
-      <Type size="tiny" tone="faint" aria-live="polite">
-        {understood.length
-          ? `Will be added with: ${understood.join(' · ')}`
-          : 'Write it as you would say it: “call Jun tomorrow at nine for the orchard, urgent”.'}
-      </Type>
+      <Unseen>{understood.length ? `Will be added with: ${understood.join(' · ')}` : ''}</Unseen>
+      {understood.length === 0 && (
+        <Type size="tiny" tone="faint">
+          Write it as you would say it: “call Jun tomorrow at nine for the orchard, urgent”.
+        </Type>
+      )}
       {newTodo.error && <Failure error={newTodo.error} />}
     </View>
   );

@@ -10,7 +10,7 @@ import { Press, WordButton } from '../../ui/press';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 
-const REPEATS = ['FREQ=DAILY', 'FREQ=WEEKLY', 'FREQ=MONTHLY', 'FREQ=YEARLY'];
+export const REPEATS = ['FREQ=DAILY', 'FREQ=WEEKLY', 'FREQ=MONTHLY', 'FREQ=YEARLY'];
 
 /** The parts of a to-do that a chip can set by hand. */
 export type ChosenParts = Partial<Pick<TypedTodo, TypedPart>>;

@@ -144,7 +144,7 @@ describe('transcribe', () => {
     },
   );
 
-  it.each(['transcribe', 'todos'])('%s --help tells how, and ends with 0', (command) => {
+  it.each(['transcribe', 'todos', 'understand', 'write', 'ask'])('%s --help tells how, and ends with 0', (command) => {
     const run = immeld(command, '--help');
     expect(run.status).toBe(0);
     expect(run.stdout).toContain('Usage:');
@@ -324,5 +324,66 @@ describe('everything in one file', () => {
     const cut = immeld('restore', 'all.zip', '--data', 'again');
     expect([cut.status, cut.stderr]).toEqual([1, expect.stringContaining('not a complete Immeld backup')]);
     expect(fs.existsSync(path.join(folder, 'again'))).toBe(false);
+  });
+});
+
+describe('understand, write and ask', () => {
+  type Asked = { refused: boolean; answers: { file: string; quote: string }[] };
+  const CALL = [
+    'Jun: The gate at the quay is still broken.',
+    '',
+    "Bram: I'll ring the locksmith on Thursday.",
+    'Jun: Do we plant the limes in October or in spring?',
+    'Bram: October, then. We plant in October.',
+  ].join('\n');
+
+  it('says what a call was about; every quote is a part of the file, names are speakers', () => {
+    fs.writeFileSync(path.join(folder, 'call.txt'), CALL);
+    const run = immeld('understand', 'call.txt', '--at', '2026-03-09T07:40', '--me', 'Jun', '--json');
+    expect(run.status).toBe(0);
+    const found = JSON.parse(run.stdout) as Record<
+      'todos' | 'decisions' | 'questions' | 'summary',
+      { quote: string }[]
+    >;
+    expect(found).toMatchObject({ kind: 'dialogue', title: expect.any(String), terms: [], parts: [] });
+    expect(found.todos).toContainEqual(
+      expect.objectContaining({ who: 'Bram', due: '2026-03-12', dueTime: null, repeat: null, project: null }),
+    );
+    const quotes = [...found.todos, ...found.decisions, ...found.questions, ...found.summary].map((x) => x.quote);
+    expect(quotes.length).toBeGreaterThan(1);
+    expect(quotes.filter((q) => !q || !CALL.includes(q))).toEqual([]);
+  });
+
+  it('writes a dictated letter, and minutes as a page', () => {
+    const said =
+      'Dear Mrs Sund, thank you for the card. New paragraph. I come on Monday. Kind regards, Tamsin Okwuosa.';
+    fs.writeFileSync(path.join(folder, 'letter.txt'), said);
+    expect(immeld('write', 'letter.txt', '--template', 'letter', '--format', 'txt').stdout).toBe(
+      'Dear Mrs Sund,\n\nThank you for the card.\n\nI come on Monday.\n\nKind regards,\n\nTamsin Okwuosa\n',
+    );
+    const minutes = immeld('write', 'call.txt', '--template', 'minutes', '--format', 'html', '--at', '2026-03-09');
+    expect(minutes.stdout).toMatch(/<h2[^>]*>Decisions/);
+    expect(immeld('write', 'call.txt', '--template', 'sonnet').status).toBe(2);
+  });
+
+  it('answers with a sentence of the files, and refuses what they do not say', () => {
+    fs.writeFileSync(
+      path.join(folder, 'memo.txt'),
+      'The pump in the shed runs again. Petra has the key of the pump house.',
+    );
+    const asked = (question: string) =>
+      JSON.parse(immeld('ask', 'call.txt', 'memo.txt', '--question', question, '--json').stdout) as Asked;
+    const { refused, answers } = asked('Who has the key of the pump house?');
+    expect(refused).toBe(false);
+    expect(answers[0]).toMatchObject({ file: 'memo.txt', quote: 'Petra has the key of the pump house.' });
+    expect(asked('How much did the digger cost last winter?')).toEqual({ refused: true, answers: [] });
+  });
+
+  it('says plainly what is wrong with a file', () => {
+    const run = immeld('understand', 'none.txt', '--at', '2026-03-09');
+    expect(run.status).toBe(1);
+    expect(run.stderr).toBe('none.txt: the file does not exist or cannot be read.\n');
+    fs.writeFileSync(path.join(folder, 'empty.txt'), '');
+    expect(JSON.parse(immeld('understand', 'empty.txt', '--at', '2026-03-09').stdout)).toMatchObject({ todos: [] });
   });
 });

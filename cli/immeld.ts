@@ -4,6 +4,9 @@ import { addExportCommand } from './export';
 import { addTodosCommand } from './todos';
 import { reasonOf } from './reason';
 import { addTranscribeCommand } from './transcribe';
+import { addUnderstandCommand } from './understand';
+import { addWriteCommand } from './write';
+import { addAskCommand } from './ask';
 
 /** Wrong use ends with 2, a file that failed with 1, all good with 0. */
 export const EXIT = { good: 0, someFailed: 1, wrongUse: 2 } as const;
@@ -16,6 +19,9 @@ const program = new Command('immeld')
   });
 addTranscribeCommand(program);
 addTodosCommand(program);
+addUnderstandCommand(program);
+addWriteCommand(program);
+addAskCommand(program);
 addExportCommand(program);
 addBackupCommands(program);
 

@@ -1,6 +1,7 @@
 /** Puts recordings with words into a data folder: seedTray FOLDER COUNT. Their suggestions come from what is filed there. */
 import { yearOfFilings } from '@immeld/core/filing/evaluation/yearOfFilings';
 import { proposalsFor } from '@immeld/core/filing/proposals';
+import { understandingModel } from '@immeld/server/understanding/model';
 import { passagesFrom } from '@immeld/core/transcript/passages';
 import { asAccount } from '@immeld/server/accounts/currentAccount';
 import { FIRST_ACCOUNT } from '@immeld/server/accounts/firstAccount';
@@ -41,7 +42,11 @@ async function seed(folder: string, waiting: number): Promise<void> {
       ...{ suggestion: { title: null, folderId: null, tags: [] }, peaks: [], model: null, language: 'en' },
     });
     const passages = passagesFrom(words);
-    const proposals = proposalsFor(passages, { ...(await filingContextFor(recording)), people: memo.people });
+    const proposals = proposalsFor(
+      passages,
+      { ...(await filingContextFor(recording)), people: memo.people },
+      understandingModel(),
+    );
     const result = {
       durationMs: words.length * MS_A_WORD,
       peaks: words.map((_, k) => (k * 37) % 90),

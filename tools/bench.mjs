@@ -26,6 +26,7 @@ for (const name of [
   'archive',
   'finding',
   'todos',
+  'understanding',
   'writeUps',
   'decisions',
   'attacks',

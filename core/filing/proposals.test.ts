@@ -1,12 +1,18 @@
 import { passagesFrom } from '../transcript/passages';
 import { shortSummary } from '../writeup/shortSummary';
+import fs from 'node:fs';
+import path from 'node:path';
+import { unpackModel } from '../understanding/model';
 import { type FilingContext, proposalsFor } from './proposals';
 
 const MEMO =
-  'I need to send the root survey to the engineer by Friday. The limes along the quay want water and room for their roots. ' +
+  'I need to send the root survey to the engineer by Friday. The limes along the quay were planted in spring and stand well. ' +
   'The trench along the quay brings rain to the roots of the limes. It was a nice morning.';
 const passages = passagesFrom(
   MEMO.split(' ').map((text, i) => ({ startMs: i * 400, endMs: i * 400 + 350, text, confidence: 0.9 })),
+);
+const model = unpackModel(
+  new Uint8Array(fs.readFileSync(path.join(__dirname, '..', '..', 'data', 'understanding', 'weights.bin'))),
 );
 const CONTEXT: FilingContext = {
   startedAt: '2026-03-09T07:40:12',
@@ -18,7 +24,7 @@ const CONTEXT: FilingContext = {
 };
 
 describe('what stands in pencil beside a new recording', () => {
-  const proposals = proposalsFor(passages, CONTEXT);
+  const proposals = proposalsFor(passages, CONTEXT, model);
 
   it('is a title, a folder and tags', () => {
     expect(proposals.title).toMatch(/lime|quay|root|trench/i);
@@ -50,7 +56,7 @@ describe('what stands in pencil beside a new recording', () => {
   });
 
   it('is nothing where nothing was said', () => {
-    expect(proposalsFor([], CONTEXT)).toEqual({
+    expect(proposalsFor([], CONTEXT, model)).toEqual({
       ...{ title: null, otherTitles: [], folderId: null, tags: [], project: null, people: [] },
       ...{ todos: [], summary: [] },
     });

@@ -1,6 +1,8 @@
 import { sentencesOf } from '../language/sentences';
 import { suggestTitles } from '../language/title';
-import { type FoundTodo, findTodos } from '../language/todos/findTodos';
+import type { FoundTodo } from '../language/todos/findTodos';
+import { type UnderstandingModel } from '../understanding/model';
+import { understand } from '../understanding/understand';
 import type { Named } from '../language/todos/projects';
 import { type Passage, passageText } from '../transcript/manuscript';
 import { type CitedSentence, shortSummary } from '../writeup/shortSummary';
@@ -31,7 +33,11 @@ export type Proposals = {
 };
 
 /** Everything that stands in pencil beside a new recording. */
-export function proposalsFor(passages: readonly Passage[], context: FilingContext): Proposals {
+export function proposalsFor(
+  passages: readonly Passage[],
+  context: FilingContext,
+  model: UnderstandingModel,
+): Proposals {
   const sentences = sentencesOf(passages);
   const text = passages.map(passageText).join(' ');
   const people = peopleIn(passages, context.people, context.knownPeople);
@@ -43,19 +49,26 @@ export function proposalsFor(passages: readonly Passage[], context: FilingContex
     folderId: filing.folder?.id ?? null,
     tags: filing.tags.map((t) => t.name),
     project: filing.project,
-    todos: proposedTodos(passages, context),
+    todos: proposedTodos(passages, context, model),
     summary: shortSummary(passages),
   };
 }
 
+/** What is known of a recording when its to-dos are looked for. */
+export type TodoFacts = { startedAt: string; projects: readonly Named[]; ownName: string };
+
 /** The to-dos of a recording with the second of the sentence in which each was said. */
 export function proposedTodos(
   passages: readonly Passage[],
-  { startedAt, projects, ownName }: { startedAt: string; projects: readonly Named[]; ownName: string },
+  { startedAt, projects, ownName }: TodoFacts,
+  model: UnderstandingModel,
 ): Proposals['todos'] {
   const sentences = sentencesOf(passages);
-  return findTodos(sentences, { at: startedAt.slice(0, 16), projects, ownName }).map((todo) => ({
-    ...todo,
-    startMs: sentences[todo.sentence]?.startMs ?? null,
+  const known = { at: startedAt.slice(0, 16), projects, ownName };
+  return understand(sentences, known, model).todos.map(({ text, who, due, dueTime, repeat, project, place }) => ({
+    ...{ text, who, repeat, project, sentence: place.sentence },
+    due: due && dueTime ? `${due}T${dueTime}` : due,
+    quote: sentences[place.sentence]!.text,
+    startMs: sentences[place.sentence]!.startMs,
   }));
 }

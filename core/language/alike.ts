@@ -4,6 +4,8 @@ import { stem, wordsOf } from './words';
 const SMALL = new Set(
   'the a an my your his her their our to of in on at for with and it that this by so is are be will would'.split(' '),
 );
+export const isSmallWord = (word: string): boolean => SMALL.has(word);
+
 /** Sørensen-Dice coefficient of the stems of two wordings, 0 to 1, small words left out. */
 export function alike(a: string, b: string): number {
   const stems = (text: string) =>

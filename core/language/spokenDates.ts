@@ -92,6 +92,9 @@ const RULES: Rule[] = [
   rule(`next (${WEEKDAY})|(${WEEKDAY}) (?:of )?next week`, (m, t) => weekdayOfNextWeek(t, (m[1] ?? m[2])!)),
   rule(`next week on (${WEEKDAY})`, (m, t) => weekdayOfNextWeek(t, m[1]!)),
   rule(`(?:the )?(?:${WEEKDAY}),? (?:the )?(${ORDINAL_WORD}) (?:of )?(${MONTH})`, (m, t) => monthDay(m[2]!, m[1]!, t)),
+  rule(`(?:the )?last day of (?:the|this) month`, (_, t) => lastOfMonth(t, 0)),
+  rule(`(?:the )?last (${WEEKDAY}) (?:of|in) (${MONTH})`, (m, t) => lastWeekdayOf(m[1]!, m[2]!, t)),
+  rule(`(?:the )?(?:${WEEKDAY}),? the (${ORDINAL_WORD})`, (m, t) => ordinalInMonths(t, ordinalValue(m[1]!) ?? 0)),
   rule(`(?:the )?(${ORDINAL_WORD}) (?:of )?(${MONTH})`, (m, t) => monthDay(m[2]!, m[1]!, t)),
   rule(`(\\d{1,2}) (?:of )?(${MONTH})`, (m, t) => monthDay(m[2]!, m[1]!, t)),
   rule(`(${MONTH}) (?:the )?(${ORDINAL_WORD})`, (m, t) => monthDay(m[1]!, m[2]!, t)),
@@ -127,6 +130,10 @@ function monthDay(month: string, day: string, today: Day): Day | null {
 function lastOfMonth(today: Day, ahead: number): Day {
   return fromUtc(new Date(Date.UTC(today.year, today.month + ahead + 1, 0)));
 }
+function lastWeekdayOf(weekday: string, month: string, today: Day): Day {
+  const last = endOfMonthNamed(month, today);
+  return plusDays(last, -((weekdayOf(last) - WEEKDAYS.indexOf(weekday.toLowerCase()) + 7) % 7));
+}
 function endOfMonthNamed(name: string, today: Day): Day {
   const month = MONTHS.indexOf(name.toLowerCase());
   return fromUtc(new Date(Date.UTC(today.year + (month < today.month ? 1 : 0), month + 1, 0)));
@@ -148,6 +155,14 @@ const CLOCKS: { pattern: RegExp; clock: (m: RegExpMatchArray) => Clock | null }[
       const minute = kind.includes('half') ? 30 : kind.includes('past') ? 15 : 45;
       return halfOfDay(kind.endsWith('to') ? (hour + 23) % 24 || 12 : hour, minute, m[3]);
     },
+  },
+  {
+    // "Half nine" is half past nine where it is said.
+    pattern: new RegExp(
+      `\\b${CLOCK_LEAD}?half (one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)${HALF}?(?=$|[.,;:!?]|\\s+(?:and|or|on|today|tomorrow|tonight|this|next|sharp|for|with|so|in|if|because|at|${WEEKDAY}))`,
+      'i',
+    ),
+    clock: (m) => halfOfDay(numberValue(m[1]!) ?? 25, 30, m[2]),
   },
   {
     pattern: new RegExp(`\\b${CLOCK_LEAD}?(${NUMBER_WORD})(?: minutes)? (past|to) (${NUMBER_WORD})${HALF}?`, 'i'),
@@ -238,16 +253,23 @@ function findClock(text: string): { clock: Clock; start: number; end: number } |
   return null;
 }
 
+/** What is said first counts; of two readings that begin at one place, the rule that stands first. */
 function findDay(text: string, today: Day): { day: Day; start: number; end: number } | null {
+  let first: { match: RegExpExecArray; day: Rule['day'] } | null = null;
   for (const { pattern, day } of RULES) {
     const match = pattern.exec(text);
-    if (!match) continue;
-    const found = day(match, today);
-    // A day that the calendar has not ("the thirtieth of February") is not turned into another one.
-    return found && { day: found, start: match.index, end: match.index + match[0].length };
+    if (match && (!first || overlaps(match, first.match) ? !first : match.index < first.match.index))
+      first = { match, day };
   }
-  return null;
+  const found = first?.day(first.match, today);
+  // A day that the calendar has not ("the thirtieth of February") is not turned into another one.
+  return found && first
+    ? { day: found, start: first.match.index, end: first.match.index + first.match[0].length }
+    : null;
 }
+
+const overlaps = (a: RegExpExecArray, b: RegExpExecArray): boolean =>
+  a.index < b.index + b[0].length && b.index < a.index + a[0].length;
 
 /** Written dates such as 2026-05-12 or 12/05/2026, by chrono-node; only where a day and a month are certain. */
 function writtenDay(text: string, today: Day, time: string) {

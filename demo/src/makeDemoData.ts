@@ -6,6 +6,7 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import { proposalsFor } from '@immeld/core/filing/proposals';
+import { understandingModel } from '@immeld/server/understanding/model';
 import { DEFAULT_PASSAGE_RULES, passagesFrom, speakersOf } from '@immeld/core/transcript/passages';
 import { openDatabase } from '@immeld/server/database';
 import { filingContextFor } from '@immeld/server/jobs/filingContext';
@@ -106,7 +107,7 @@ async function bringIn(
     DEFAULT_PASSAGE_RULES,
     speakersOf(transcript.passages),
   );
-  const proposals = proposalsFor(transcript.passages, await filingContextFor(recording));
+  const proposals = proposalsFor(transcript.passages, await filingContextFor(recording), understandingModel());
   await saveRecognition(recording, { ...transcript, proposals, asides: [], hasPlaybackCopy: false }, sounds);
   for (const [i, name] of script.speakers.entries()) {
     await assignSpeaker(await recording.reload(), { from: `Speaker ${i + 1}`, to: name });

@@ -15,7 +15,7 @@ async function lock(content: Buffer, name: string, passphrase = 'unter dem Steg'
   const pieces = function* () {
     for (let at = 0; at < content.length; at += 7001) yield content.subarray(at, at + 7001);
   };
-  await pipeline(Readable.from(pieces()), encrypting(passphrase), fs.createWriteStream(file(name)));
+  await pipeline(Readable.from(pieces()), await encrypting(passphrase), fs.createWriteStream(file(name)));
   return fs.readFileSync(file(name));
 }
 

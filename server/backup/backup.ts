@@ -75,7 +75,7 @@ export async function backup(dataFolder: string, target: string, options: Backup
         yield bytes;
       }
     };
-    if (passphrase) await pipeline(zip.outputStream, counted, encrypting(passphrase), out, { signal });
+    if (passphrase) await pipeline(zip.outputStream, counted, await encrypting(passphrase), out, { signal });
     else await pipeline(zip.outputStream, counted, out, { signal });
     const handle = await fs.promises.open(part);
     await handle.sync();

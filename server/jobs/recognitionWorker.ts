@@ -8,6 +8,7 @@ import { SoundError } from '../recognition/decodeSound';
 import { loadModels } from '../recognition/modelFiles';
 import { writePlaybackCopy } from '../recognition/playbackCopy';
 import { transcribeFile } from '../recognition/transcribeFile';
+import { understandingModel } from '../understanding/model';
 import type { FromWorker, ToWorker, WorkerTask } from './workerMessages';
 
 const PROGRESS_EVERY_MS = 250;
@@ -43,7 +44,7 @@ async function work(task: WorkerTask, signal: AbortSignal): Promise<void> {
       })
     : false;
   const { passages, asides } = withoutAsides(transcript.passages, task.asides);
-  const proposals = proposalsFor(passages, task.filing);
+  const proposals = proposalsFor(passages, task.filing, understandingModel());
   say({ type: 'done', jobId: task.jobId, result: { ...transcript, passages, asides, proposals, hasPlaybackCopy } });
 }
 

@@ -7,6 +7,8 @@ import { type Part, partsOf } from '@immeld/core/language/parts';
 import type { Passage } from '@immeld/core/transcript/manuscript';
 import { type Source, makeWriteUp } from '@immeld/core/writeup/makeWriteUp';
 import { type OneOfSeveral, makeWriteUpOfSeveral } from '@immeld/core/writeup/together';
+import { type Proposals, type TodoFacts, proposedTodos } from '@immeld/core/filing/proposals';
+import { understandingModel } from '../understanding/model';
 import { topicMapOf } from '@immeld/core/writeup/topicMap';
 
 /** Written as people write; as figures are never longer than their words, the lengths hold. */
@@ -30,12 +32,14 @@ export type LongTask =
   /** Passages are JSON: a text is handed to a thread quickly. */
   | { kind: 'parts'; passages: string }
   | { kind: 'map'; passages: string; headings: Headings }
+  | { kind: 'todos'; passages: string; facts: TodoFacts }
   | DocumentTask;
 export type LongResults = DocumentResults & {
   'write-up': MadeSection[];
   several: MadeSection[];
   parts: Part[];
   map: TopicParts;
+  todos: Proposals['todos'];
 };
 
 export function doLongTask(task: LongTask): LongResults[LongTask['kind']] {
@@ -48,6 +52,8 @@ export function doLongTask(task: LongTask): LongResults[LongTask['kind']] {
       return partsOf(sentencesOf(JSON.parse(task.passages) as Passage[]));
     case 'map':
       return topicMapOf(JSON.parse(task.passages) as Passage[], task.headings);
+    case 'todos':
+      return proposedTodos(JSON.parse(task.passages) as Passage[], task.facts, understandingModel());
     default:
       return makeDocument(task);
   }

@@ -1,5 +1,5 @@
 import type { SpeakerChange } from '@immeld/core/contract/speakers';
-import { proposedTodos } from '@immeld/core/filing/proposals';
+import type { Proposals } from '@immeld/core/filing/proposals';
 import { withNumerals } from '@immeld/core/transcript/inverseTextNormalisation';
 import type { Passage } from '@immeld/core/transcript/manuscript';
 import { isCalled } from '@immeld/core/language/todos/people';
@@ -9,9 +9,10 @@ import { Project } from '../models/project';
 import type { Recording } from '../models/recording';
 import { sharedSettings } from '../models/settings';
 import { TodoRow } from '../models/todo';
+import { longTasks } from '../tasks/taskPool';
 import { passagesOf } from '../transcript/corrections';
 
-type Found = ReturnType<typeof proposedTodos>[number];
+type Found = Proposals['todos'][number];
 
 /**
  * Lays to-dos down that were found in a recording. What the person accepted, dropped, did or changed stays; what is in
@@ -44,7 +45,11 @@ export async function saveFoundTodos(
 /** What is to be done by what is said in `passages`, with the projects and the name of today. */
 export async function findTodosIn({ startedAt }: Recording, passages: readonly Passage[]): Promise<Found[]> {
   const [projects, { ownName }] = await Promise.all([Project.findAll(), sharedSettings()]);
-  return proposedTodos(passages, { startedAt, projects, ownName });
+  const named = projects.map(({ name, otherNames }) => ({ name, otherNames }));
+  return longTasks.run({
+    ...{ kind: 'todos' as const, passages: JSON.stringify(passages) },
+    facts: { startedAt, projects: named, ownName },
+  });
 }
 
 /** Somebody was named, or speaks what another was thought to: who has to do what follows. */

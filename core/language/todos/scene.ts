@@ -22,7 +22,7 @@ export function thingsIn(text: string): { thing: string; isAfterPreposition: boo
 }
 
 /** Who can be told something, and is no "it". A list of our own. */
-const SOMEBODY =
+export const SOMEBODY =
   /\b(?:doctor|dentist|nurse|engineer|teacher|lecturer|professor|student|caretaker|gardener|builder|driver|neighbour|neighbor|boss|manager|colleague|customer|client|patient|volunteer|child|children|boy|girl|man|men|woman|women|person|people|parent|mother|father|mum|dad|sister|brother|son|daughter|uncle|aunt|cousin|friend|guest|mayor|council|office|school|firm|company|shop|nursery|team|group|family|bank|library|town|police|station|arborist|plumber|painter|speaker|supplier)s?$/i;
 const TELLS = /^(?:tell|ask|remind|inform|warn|thank|invite|show|meet|help|email|text|phone|ring)$/i;
 

@@ -1,0 +1,111 @@
+/**
+ * A linear classifier over named sparse features: multinomial logistic regression. Names are hashed to rows (Weinberger
+ * et al. 2009, Feature Hashing for Large Scale Multitask Learning), so no list of names has to be stored.
+ */
+
+export type Example = { features: readonly string[]; label: number; weight?: number };
+
+/** `weights` holds `classes` numbers for each of 2 to the power of `bits` rows; `scale` makes numbers of stored bytes. */
+export type Linear = { classes: number; bits: number; scale: number; weights: Float32Array | Int8Array };
+
+/** A row of pseudo-random numbers from 0 to 1 that is the same for the same seed (SplitMix, Steele et al. 2014). */
+export function seeded(seed: number): () => number {
+  let s = seed >>> 0;
+  return () => {
+    s = (s + 0x6d2b79f5) >>> 0;
+    let t = s;
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+/** FNV-1a over UTF-16 units, with a last mix so that the low bits depend on all. */
+function hash(name: string): number {
+  let h = 0x811c9dc5;
+  for (let i = 0; i < name.length; i++) h = Math.imul(h ^ name.charCodeAt(i), 0x01000193);
+  h ^= h >>> 15;
+  return Math.imul(h, 0x2c1b3c6d) >>> 0;
+}
+
+function rowsOf(bits: number, features: readonly string[]): Int32Array {
+  const rows = new Set<number>();
+  for (const name of features) rows.add(hash(name) >>> (32 - bits));
+  return Int32Array.from(rows);
+}
+
+function probabilitiesOf({ weights, classes, scale }: Linear, rows: Int32Array): Float64Array {
+  const p = new Float64Array(classes);
+  const share = scale / Math.sqrt(rows.length || 1);
+  for (const row of rows) for (let c = 0; c < classes; c++) p[c]! += weights[row * classes + c]! * share;
+  const max = Math.max(...p);
+  let sum = 0;
+  for (let c = 0; c < classes; c++) sum += p[c] = Math.exp(p[c]! - max);
+  for (let c = 0; c < classes; c++) p[c]! /= sum;
+  return p;
+}
+
+/** Probability of each class, adding up to 1. */
+export const probabilities = (model: Linear, features: readonly string[]): Float64Array =>
+  probabilitiesOf(model, rowsOf(model.bits, features));
+
+export type Training = { bits?: number; epochs?: number; rate?: number; l2?: number; minCount?: number; seed?: number };
+
+/**
+ * Learns by stochastic gradient descent with AdaGrad (Duchi, Hazan and Singer 2011) and L2 on the weights that are
+ * touched. Names met fewer than `minCount` times are left out. The same examples, settings and seed give the same
+ * weights.
+ */
+export function trainLinear(
+  examples: readonly Example[],
+  classes: number,
+  { bits = 17, epochs = 25, rate = 0.08, l2 = 1e-3, minCount = 3, seed = 1 }: Training = {},
+): Linear {
+  const counts = new Map<string, number>();
+  for (const e of examples) for (const f of new Set(e.features)) counts.set(f, (counts.get(f) ?? 0) + 1);
+  const weights = new Float32Array(classes << bits);
+  const squares = new Float32Array(weights.length).fill(1e-6);
+  const model: Linear = { classes, bits, scale: 1, weights };
+  const data = examples.map((e) => ({
+    rows: rowsOf(
+      bits,
+      e.features.filter((f) => counts.get(f)! >= minCount),
+    ),
+    label: e.label,
+    weight: e.weight ?? 1,
+  }));
+  const random = seeded(seed);
+  const order = data.map((_, i) => i);
+  for (let epoch = 0; epoch < epochs; epoch++) {
+    for (let i = order.length - 1; i > 0; i--) {
+      const j = Math.floor(random() * (i + 1));
+      [order[i], order[j]] = [order[j]!, order[i]!];
+    }
+    for (const i of order) {
+      const { rows, label, weight } = data[i]!;
+      const p = probabilitiesOf(model, rows);
+      const share = 1 / Math.sqrt(rows.length || 1);
+      for (let c = 0; c < classes; c++) {
+        const error = (p[c]! - (c === label ? 1 : 0)) * weight;
+        if (Math.abs(error) < 1e-4) continue;
+        for (const row of rows) {
+          const at = row * classes + c;
+          const gradient = error * share + l2 * weights[at]!;
+          squares[at]! += gradient * gradient;
+          weights[at]! -= (rate * gradient) / Math.sqrt(squares[at]!);
+        }
+      }
+    }
+  }
+  return model;
+}
+
+/** The same classifier with one byte for each weight. */
+export function quantised({ classes, bits, weights, scale }: Linear): Linear {
+  let max = 1e-9;
+  for (const w of weights) max = Math.max(max, Math.abs(w));
+  return {
+    ...{ classes, bits, scale: (scale * max) / 127 },
+    weights: Int8Array.from(weights, (w) => Math.round((w / max) * 127)),
+  };
+}

@@ -1,0 +1,248 @@
+import { alike } from '../language/alike';
+import type { Sentence } from '../language/sentences';
+import { suggestTitles } from '../language/title';
+import type { TodoContext } from '../language/todos/findTodos';
+import { projectIn } from '../language/todos/projects';
+import { topicStems } from '../language/words';
+import { summarise } from '../language/summary';
+import { type Due, dueOf } from './due';
+import { MIN_SURE, mattersIn } from './matters';
+import type { UnderstandingModel } from './model';
+import { type Prepared, prepareTalk } from './prepare';
+import { type JudgedTodo, judgeTodos } from './todoJudge';
+import { listenerOf, whoInDialogue, whoInMemo } from './who';
+import { tidyWording } from './wordings';
+
+/** What a recording is: thoughts of one's own, a message to somebody, a conversation, a talk, a letter that is dictated. */
+export type RecordingKind = 'memo' | 'message' | 'dialogue' | 'lecture' | 'letter';
+
+/** Where something was said: tokens of the reading, `from` up to, not with, `to`, and the sentence it begins in. */
+export type Place = { from: number; to: number; sentence: number };
+
+/** `who` is "me", a name, or null; `due` an ISO day; `dueTime` a local clock time; `sure` a probability, 0 to 1. */
+export type UnderstoodTodo = {
+  text: string;
+  who: string | null;
+  due: string | null;
+  dueTime: string | null;
+  repeat: string | null;
+  project: string | null;
+  sure: number;
+  place: Place;
+};
+export type Point = { text: string; sure: number; place: Place };
+
+/** Finds below this are shown more faintly. The precision above it is in docs/benchmarks.md. */
+export const SURE_ENOUGH = 0.6;
+
+const LETTER_OPENS =
+  /\b(?:dear (?:\p{L}+\.? ?){1,4}|(?:a |the |this is a )?(?:letter|e-?mail|memo|message|note) to (?:the |all |our |my )?\p{L}+|to whom it may concern|subject(?: line)?[,:])/iu;
+const LETTER_CLOSES =
+  /\b(?:yours (?:sincerely|faithfully|truly|ever)|(?:kind|best|warm|warmest|many) (?:regards|wishes)|sincerely|regards|new paragraph|full stop|all the best|with (?:kind|best|warm) (?:regards|wishes))\b/iu;
+const LECTURE_WORDS = 600;
+
+/** What a recording is, told by who speaks, how long, and how it opens and closes. */
+export function kindOf(sentences: readonly Sentence[]): RecordingKind {
+  const speakers = new Set(sentences.flatMap((s) => s.speaker ?? []));
+  if (speakers.size > 1) return 'dialogue';
+  const text = sentences
+    .map((s) => s.text)
+    .join(' ')
+    .replace(/’/g, "'");
+  const words = text.split(/\s+/).length;
+  const opening = text.slice(0, 400);
+  if (LETTER_OPENS.test(opening) && LETTER_CLOSES.test(text)) return 'letter';
+  if (words >= LECTURE_WORDS) return 'lecture';
+  const you = (text.match(/\b(?:you|your|you're|you'll)\b/giu) ?? []).length;
+  return you >= 3 && /^(?:hi|hello|hey|morning|good (?:morning|afternoon|evening))\b/i.test(opening)
+    ? 'message'
+    : 'memo';
+}
+
+export type Understanding = {
+  kind: RecordingKind;
+  prepared: Prepared;
+  title: string | null;
+  todos: UnderstoodTodo[];
+  decisions: Point[];
+  questions: Point[];
+};
+
+const SAME_TODO = 0.7;
+
+/** Where the rules' wording is taken, their day is too: they know which part of a sentence it belongs to. */
+function dueFrom(talk: Prepared, { rule, isRuled, ...stretch }: JudgedTodo): Due {
+  const own = isRuled && rule?.due ? null : dueOf(talk, stretch);
+  if (own?.due || !rule?.due) return own ?? { due: null, time: null, repeat: null };
+  const [due = null, time = null] = rule.due.split('T') as [string, string?];
+  return { due, time, repeat: rule.repeat };
+}
+
+/** To-dos of what was said, each action once. */
+export function understoodTodos(talk: Prepared, context: TodoContext, model: UnderstandingModel): UnderstoodTodo[] {
+  const { tokens, units } = talk.reading;
+  const isDialogue = talk.kind === 'dialogue';
+  const listener = isDialogue ? null : listenerOf(talk.reading);
+  const found: UnderstoodTodo[] = [];
+  for (const todo of judgeTodos(talk, model)) {
+    const { rule } = todo;
+    const { due, time, repeat } = dueFrom(talk, todo);
+    const who = isDialogue ? whoInDialogue(talk, todo, rule) : whoInMemo(talk, todo, rule, listener, model.who);
+    const said = tokens
+      .slice(units[todo.from]!.from, units[todo.to - 1]!.to)
+      .map((t) => t.text)
+      .join(' ');
+    const made: UnderstoodTodo = {
+      text: todo.text,
+      who: who !== null && context.ownName && who === context.ownName ? 'me' : who,
+      ...{ due, dueTime: time, repeat },
+      project: rule?.project ?? projectIn(said, context.projects ?? []),
+      sure: todo.sure,
+      place: { from: units[todo.from]!.from, to: units[todo.to - 1]!.to, sentence: units[todo.head]!.sentence },
+    };
+    // Told twice, it is one: what was said later about its day counts.
+    const same = found.find((f) => alike(f.text, made.text) >= SAME_TODO && (f.who === made.who || made.who === null));
+    if (!same) found.push(made);
+    else if (made.due) Object.assign(same, { due: made.due, dueTime: made.dueTime ?? same.dueTime });
+  }
+  return found;
+}
+
+const ASKED_WITHIN = 6;
+/** "Skip." decides nothing. */
+const MIN_WORDS = 3;
+const SHORT_WORDS = 7;
+
+function points(talk: Prepared, model: UnderstandingModel, part: 'decisions' | 'questions'): Point[] {
+  if (talk.kind !== 'dialogue') return [];
+  const { sentences, tokens } = talk.reading;
+  return mattersIn(sentences, model[part], MIN_SURE[part]).flatMap(({ from, to, sure }) => {
+    const own = sentences
+      .slice(from, to)
+      .map((s) => s.text)
+      .join(' ');
+    let text = part === 'questions' ? own.trim() : tidyWording(own, talk.at, true);
+    if (part === 'decisions' && text.split(/\s+/).length < SHORT_WORDS) {
+      // "Fine, two weeks." says nothing without what was asked.
+      for (let k = from - 1; k >= Math.max(0, from - ASKED_WITHIN); k--) {
+        if (!/\?["'”’]?$|\bor\b/i.test(sentences[k]!.text)) continue;
+        text = `${text} (asked: ${sentences[k]!.text.trim()})`;
+        break;
+      }
+    }
+    const first = tokens.findIndex((t) => t.sentence === from);
+    let last = first;
+    while (last < tokens.length && tokens[last]!.sentence < to) last++;
+    return own.split(/\s+/).length < MIN_WORDS
+      ? []
+      : [{ text, sure, place: { from: first, to: last, sentence: from } }];
+  });
+}
+
+/** All that is understood of what was said. */
+export function understand(
+  sentences: readonly Sentence[],
+  context: TodoContext,
+  model: UnderstandingModel,
+): Understanding {
+  const kind = kindOf(sentences);
+  const prepared = prepareTalk(
+    sentences,
+    context,
+    kind === 'dialogue' ? 'dialogue' : kind === 'lecture' ? 'talk' : 'memo',
+  );
+  const todos = understoodTodos(prepared, context, model);
+  const decisions = points(prepared, model, 'decisions');
+  return {
+    kind,
+    prepared,
+    title: titleFor(kind, sentences, todos, decisions),
+    todos,
+    decisions,
+    questions: points(prepared, model, 'questions'),
+  };
+}
+
+const MAX_TITLE = 52;
+const MIN_TITLE_WORDS = 2;
+
+/** A title names what the recording is about: the things of its main to-dos or decisions, else its telling phrases. */
+export function titleFor(
+  kind: RecordingKind,
+  sentences: readonly Sentence[],
+  todos: readonly UnderstoodTodo[],
+  decisions: readonly Point[],
+): string | null {
+  const letter = kind === 'letter' ? letterTitle(sentences) : null;
+  const own = todos
+    .filter((t) => t.sure >= SURE_ENOUGH)
+    .sort((a, b) => b.sure - a.sure)
+    .map((t) => thingOf(t.text))
+    .filter((t): t is string => t !== null && t.split(' ').length >= MIN_TITLE_WORDS && t.length <= MAX_TITLE);
+  const decided = decisions
+    .map((d) => d.text)
+    .filter((t) => t.length <= MAX_TITLE && t.split(' ').length > MIN_TITLE_WORDS);
+  const [announced, ...phrases] = suggestTitles(sentences);
+  const pair =
+    own[1] && own[0]!.length + own[1].length + 5 <= MAX_TITLE && !sharesWords(own[0]!, own[1])
+      ? `${own[0]} and ${own[1].charAt(0).toLowerCase()}${own[1].slice(1)}`
+      : own[0];
+  const candidates = [
+    letter,
+    kind === 'lecture' ? announced : null,
+    pair,
+    kind === 'dialogue' ? decided[0] : null,
+    announced,
+    ...phrases,
+  ];
+  return candidates.find((t): t is string => Boolean(t) && isTitle(t!)) ?? announced ?? null;
+}
+
+const sharesWords = (a: string, b: string): boolean => topicStems(a).some((s) => topicStems(b).includes(s));
+/** No word twice, no bare pronoun, nothing cut off. */
+const isTitle = (text: string): boolean => {
+  const stems = topicStems(text);
+  return (
+    stems.length > 0 &&
+    new Set(stems).size === stems.length &&
+    !/\b(?:it|them|that|this|him|her|the|a|an|to|of|for|and|or|with)$/i.test(text)
+  );
+};
+/** What a to-do is about: "Ring the bride's mum about the ribbon" without its verb; null where nothing names it. */
+function thingOf(text: string): string | null {
+  if (/\b(?:it|them|that|this|him|her|you|me|us|one|there|i|we|he|she|they)\b/i.test(text)) return null;
+  const rest =
+    /^\p{L}+(?: (?:up|out|in|off|down|back|over))? ((?:(?:the|a|an|my|our|his|her|their|some|two|three|four|more|new) |\p{Lu}).*)$/u.exec(
+      text,
+    )?.[1];
+  const thing = rest?.replace(/^(?:the|a|an|my|our|his|her|their|some) /i, '') ?? text;
+  return thing.charAt(0).toUpperCase() + thing.slice(1);
+}
+
+function letterTitle(sentences: readonly Sentence[]): string | null {
+  const text = sentences
+    .slice(0, 6)
+    .map((s) => s.text)
+    .join(' ');
+  const form = /\b(letter|e-?mail|memo|note)\b/i.exec(text)?.[1]?.toLowerCase() ?? 'letter';
+  const to =
+    /\b(?:letter|e-?mail|memo|note) to ((?:the |all |our |my )?(?:\p{L}[\p{L}'-]*\.? ?){1,4}?)(?=[.,;:]| about| regarding|$)/iu.exec(
+      text,
+    )?.[1] ?? /\bdear ((?:\p{L}[\p{L}'-]*\.? ?){1,3}?)(?=[.,;:])/iu.exec(text)?.[1];
+  const about = /\b(?:subject(?: line)?|heading|re|regarding|about)[,:]? ((?:[^\s.,;:]+ ?){1,7}?)(?=[.,;:])/iu.exec(
+    text,
+  )?.[1];
+  if (!to) return null;
+  const title = `${form.charAt(0).toUpperCase()}${form.slice(1)} to ${to.trim()}${about ? ` about ${about.charAt(0).toLowerCase()}${about.slice(1)}` : ''}`;
+  return title.length <= MAX_TITLE + 10 ? title : `${form.charAt(0).toUpperCase()}${form.slice(1)} to ${to.trim()}`;
+}
+
+/** A short summary: what was decided first, then the sentences that stand for the whole, in the order they were said. */
+export function summaryOf(
+  { decisions, prepared }: Pick<Understanding, 'decisions' | 'prepared'>,
+  most: number,
+): Sentence[] {
+  const { sentences } = prepared.reading;
+  const decided = new Set(decisions.map((d) => d.place.sentence));
+  return summarise(sentences, most, (i) => (decided.has(i) ? 1.6 : 1));
+}

@@ -1,3 +1,4 @@
+import { withoutEnd } from '@immeld/core/language/words';
 import type { Reading } from '@immeld/core/understanding/reading';
 import type { Place } from '@immeld/core/understanding/understand';
 
@@ -24,7 +25,7 @@ export function quoter(
       .slice(from, to)
       .map((t) => t.text)
       .join(' ');
-    if (first == null || last == null) return said;
+    if (first === null || first === undefined || last === null || last === undefined) return said;
     return text.slice(words[first]!.start, words[last]!.end);
   };
   return {
@@ -34,7 +35,7 @@ export function quoter(
       let [start, end] = [from, to];
       while (start < end && sentences[tokens[start]!.sentence]!.speaker !== speaker) start++;
       while (end > start && sentences[tokens[end - 1]!.sentence]!.speaker !== speaker) end--;
-      return between(start, end).replace(/[\s,;:]+$/u, '');
+      return withoutEnd(between(start, end), ',;: \n');
     },
     sentence: (index) => {
       const from = tokens.findIndex((t) => t.sentence === index);

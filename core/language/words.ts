@@ -36,6 +36,13 @@ export function stem(word: string): string {
   return found;
 }
 
+/** A text without any of these signs at its end. */
+export function withoutEnd(text: string, signs = ',;:.?! '): string {
+  let end = text.length;
+  while (end > 0 && signs.includes(text[end - 1]!)) end--;
+  return text.slice(0, end);
+}
+
 /** Lower-case words of a text, apostrophes kept inside. */
 export const wordsOf = (text: string): string[] =>
   text

@@ -2,6 +2,7 @@
  * A dictated letter as it would be sent: what was said to the machine, to the secretary or to oneself goes, salutation,
  * subject, paragraphs and closing stand apart. The wording stays as it was spoken.
  */
+import { withoutEnd } from '../language/words';
 import { numberValue, ordinalValue } from '../language/spokenNumbers';
 
 export type Letter = {
@@ -34,9 +35,9 @@ const SALUTATION =
 
 const sentencesIn = (text: string): string[] =>
   text
-    .match(/[^.?!]+(?:[.?!]+|$)/gu)
-    ?.map((s) => s.trim())
-    .filter(Boolean) ?? [];
+    .split(/(?<=[.?!])(?![.?!])/u)
+    .map((s) => s.trim())
+    .filter(Boolean);
 const wordsIn = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}']+/gu) ?? [];
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
@@ -84,7 +85,7 @@ function withoutRestarts(text: string): string {
   // "A, on a sack": said again from one word on.
   rest = rest.replace(/\b((?:\p{L}+ ){1,3}\p{L}+),? (?:no,? )?(?=\1\b)/giu, '').replace(/\b(\p{L}+), (?=\1\b)/giu, '');
   // "none, correction, little": only the word before it.
-  return rest.replace(/[\p{L}'-]+, (?:correction|rather|i mean|or rather|i should say), /giu, '');
+  return rest.replace(/(?<![\p{L}'-])[\p{L}'-]{1,40}, (?:correction|rather|i mean|or rather|i should say), /giu, '');
 }
 
 /** Takes out what is withdrawn inside a sentence; null where nothing of it is left. */
@@ -176,7 +177,7 @@ function cleaned(paragraph: string): string {
   }
   return out
     .join(' ')
-    .replace(/\s+([,.;:?!])/g, '$1')
+    .replace(/ ([,.;:?!])/g, '$1')
     .replace(/,(?=[.?!])/g, '')
     .replace(/ {2,}/g, ' ')
     .replace(/\bso, (?=\p{Lu})/giu, '')
@@ -232,15 +233,10 @@ export function composeLetter(spoken: string): Letter {
   const closing: string[] = [];
   const foot: string[] = [];
   if (end >= 0) {
-    const [formula = '', ...names] = sentences[end]!.replace(/[.?!]+$/u, '').split(/, /u);
+    const [formula = '', ...names] = withoutEnd(sentences[end]!).split(/, /u);
     closing.push(`${capital(formula)},`);
     const after = sentences.slice(end + 1).filter((s) => s !== PARAGRAPH);
-    const named = names.length
-      ? names
-      : (after
-          .shift()
-          ?.replace(/[.?!]+$/u, '')
-          .split(/, /u) ?? []);
+    const named = names.length ? names : withoutEnd(after.shift() ?? '').split(/, /u);
     closing.push(...named.filter((n) => n.length >= MIN_NAME && !INSTRUCTS.test(n)).map(capital));
     for (const said of after) {
       const before =

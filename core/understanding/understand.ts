@@ -226,12 +226,10 @@ function letterTitle(sentences: readonly Sentence[]): string | null {
     .join(' ');
   const form = /\b(letter|e-?mail|memo|note)\b/i.exec(text)?.[1]?.toLowerCase() ?? 'letter';
   const to =
-    /\b(?:letter|e-?mail|memo|note) to ((?:the |all |our |my )?(?:\p{L}[\p{L}'-]*\.? ?){1,4}?)(?=[.,;:]| about| regarding|$)/iu.exec(
-      text,
-    )?.[1] ?? /\bdear ((?:\p{L}[\p{L}'-]*\.? ?){1,3}?)(?=[.,;:])/iu.exec(text)?.[1];
-  const about = /\b(?:subject(?: line)?|heading|re|regarding|about)[,:]? ((?:[^\s.,;:]+ ?){1,7}?)(?=[.,;:])/iu.exec(
-    text,
-  )?.[1];
+    /\b(?:letter|e-?mail|memo|note) to ((?:the |all |our |my )?[^.,;:]{2,50})/iu
+      .exec(text)?.[1]
+      ?.split(/ (?:about|regarding) /)[0] ?? /\bdear ([^.,;:]{2,40})/iu.exec(text)?.[1];
+  const about = /\b(?:subject(?: line)?|heading|re|regarding|about)[,:]? ([^.,;:]{2,50})/iu.exec(text)?.[1];
   if (!to) return null;
   const title = `${form.charAt(0).toUpperCase()}${form.slice(1)} to ${to.trim()}${about ? ` about ${about.charAt(0).toLowerCase()}${about.slice(1)}` : ''}`;
   return title.length <= MAX_TITLE + 10 ? title : `${form.charAt(0).toUpperCase()}${form.slice(1)} to ${to.trim()}`;

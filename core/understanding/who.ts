@@ -1,4 +1,5 @@
 import { isCalled } from '../language/todos/people';
+import { withoutEnd } from '../language/words';
 import { type Linear, probabilities } from './linear';
 import type { Prepared, RuledTodo } from './prepare';
 import type { Reading, Token } from './reading';
@@ -13,7 +14,6 @@ const ROLE =
   /^(?:mum|mam|mom|dad|granny|grandad|nan|doctor|nurse|caretaker|landlord|landlady|plumber|builder|electrician|teacher|boss|manager|client|neighbour|vet|driver|pharmacist|pharmacy|school|office|daughter|son|wife|husband|sister|brother|cousin|aunt|uncle|lads|girls|boys|kids|team|kitchen|committee|council|apprentice|cleaner|chef|secretary|chair|treasurer|porter|registrar|engineer|supplier|agency|union|priest|vicar|matron|warden|head|coach|agent|lawyer|solicitor|clerk|printer|caterer)$/;
 const TITLE =
   /^(?:mr|mrs|ms|miss|dr|doctor|professor|councillor|father|sister|auntie|uncle|judge|mister|reverend|officer|inspector|sergeant|captain|nurse|coach|chef|madam)$/;
-const ENDS = /(?:'ll|'s|'d|[,.;:?!])+$/u;
 /** What follows who takes something on. */
 const TAKES =
   /^(?:will|to|can|could|promised|offered|agreed|volunteered|brings|takes|gets|sends|does|makes|collects|rings|writes|says|said|has|is|wants|must|should|needs)$/;
@@ -21,7 +21,9 @@ const TAKES =
 const OF =
   /^(?:ask|tell|ring|call|phone|email|text|remind|get|have|chase|see|thank|pay|send|meet|warn|write|to|for|with|from|about|at|of|give|show|take|and|by|on|in|near|like|than)$/;
 
-const plain = (token: Token): string => token.text.replace(ENDS, '').replace(/^["'(]+/, '');
+const ENDS = /'(?:ll|s|d)$/u;
+const withoutEnds = (text: string): string => withoutEnd(withoutEnd(text).replace(ENDS, ''));
+const plain = (token: Token): string => withoutEnds(token.text.replace(/^["'(]+/, ''));
 const isName = (token: Token): boolean =>
   /^["'(]*\p{Lu}[\p{L}'-]+/u.test(token.text) &&
   !NOT_PEOPLE.test(token.bare.replace(/'(?:ll|s|d)$/, '')) &&
@@ -54,11 +56,12 @@ function personAt({ tokens }: Reading, at: number, to: number): { name: string; 
   )
     end++;
   return {
-    name: tokens
-      .slice(at, end)
-      .map((t) => t.text)
-      .join(' ')
-      .replace(ENDS, ''),
+    name: withoutEnds(
+      tokens
+        .slice(at, end)
+        .map((t) => t.text)
+        .join(' '),
+    ),
     end,
   };
 }
@@ -112,7 +115,7 @@ function subjectOf(reading: Reading, { from, head }: Stretch): Subject | null {
   }
   return null;
 }
-const plainApostrophe = (token: Token): string => token.bare.replace(/[,.;:?!]+$/, '');
+const plainApostrophe = (token: Token): string => withoutEnd(token.bare);
 
 export const WHO_CLASSES = ['me', 'nobody', 'subject', 'listener'] as const;
 

@@ -3,6 +3,7 @@ import { spokenRepeat } from '../language/spokenRepeats';
 import { spokenDate } from '../language/spokenDates';
 import { lowerFirst } from '../language/todos/clauses';
 import { SOMEBODY } from '../language/todos/scene';
+import { withoutEnd } from '../language/words';
 import { type Reading, type Token, WEAK, unitText } from './reading';
 
 /**
@@ -55,7 +56,7 @@ const sentenceCase = (text: string): string => text.charAt(0).toUpperCase() + te
 
 /** What a wording loses at its end: reasons, hedges, what only leads on. */
 const TAIL =
-  /(?:,? (?:because|since|so that|so i|so we|otherwise|or else|if possible|i think|i suppose|i guess|i mean|you know|please|though|then|again|as well|too|instead|at some point|or something|and so on|and that|and stuff|whatever|anyway|just in case|if i can|if you can|when i can|when you can|before i forget)|[,;:]? (?:and|but|so|or|to|of|for|with|by|on|in|at|the|a|an|my|which|that))+$/iu;
+  /,? (?:because|since|so that|so i|so we|otherwise|or else|if possible|i think|i suppose|i guess|i mean|you know|please|though|then|again|as well|too|instead|at some point|or something|and so on|and that|and stuff|whatever|anyway|just in case|if i can|if you can|when i can|when you can|before i forget|and|but|so|or|to|of|for|with|by|on|in|at|the|a|an|my|which|that)$/iu;
 /** Why a thing is to be done is not what is to be done. */
 const REASON = /,? (?:because|otherwise|or else|so that|in case)\b.*$/iu;
 const FILLERS =
@@ -78,11 +79,10 @@ export function tidyWording(words: string, at: string, keepsDates = false): stri
   text = text.replace(/\b((?:\p{L}+ ){0,3}?\p{L}+),? (?:no,? |sorry,? )?(?=\1\b)/giu, '');
   for (let before = ''; before !== text;) {
     before = text;
-    text = text
-      .replace(/[\s,;:.?!–—-]+$/u, '')
+    text = withoutEnd(text, ' ,;:.?!–—-')
       .replace(TAIL, '')
       .replace(/^[\s,;:.–—-]+/u, '')
-      .replace(/\s+([,;.])/g, '$1')
+      .replace(/ ([,;.])/g, '$1')
       .replace(/,(?: ?,)+/g, ',');
   }
   return sentenceCase(text.replace(/[.?!;:](?= )/g, ','));
@@ -136,10 +136,7 @@ function meantBefore({ tokens, sentences }: Reading, at: number, isPerson: boole
     const end = nounPhraseEnd(tokens, i, Math.min(at, i + 7));
     if (end > i) {
       const words = tokens.slice(i, end);
-      const text = words
-        .map((t) => t.text)
-        .join(' ')
-        .replace(/[,;:.?!]+$/u, '');
+      const text = withoutEnd(words.map((t) => t.text).join(' '));
       const isName = words.some((t) => t.tag === 'Person') || /^\p{Lu}\p{Ll}+(?: \p{Lu}\p{Ll}+)*$/u.test(text);
       const isThing = !isName && !SOMEBODY.test(text) && DETERMINERS.has(words[0]!.bare);
       const isOfTime = words.some((t) => /WeekDay|Month|Date|Time/.test(t.tag));

@@ -3,9 +3,9 @@ import path from 'node:path';
 import type { TranscriptDocument } from '@immeld/core/formats/document';
 import { FORMATS, FORMAT_TYPES, type Format } from '@immeld/core/formats/formats';
 import { toTranscriptJson } from '@immeld/core/formats/json';
-import { MODEL_NAME, loadModels } from '@immeld/server/recognition/modelFiles';
+import { PACKS, QUALITIES, type Quality, loadModels, usualQuality } from '@immeld/server/recognition/modelFiles';
 import { transcribeFile } from '@immeld/server/recognition/transcribeFile';
-import { type Command, InvalidArgumentError } from 'commander';
+import { type Command, InvalidArgumentError, Option } from 'commander';
 import { reasonOf } from './reason';
 import { type FoundSound, newSounds, soundsIn } from './soundFolders';
 
@@ -19,6 +19,7 @@ type Options = {
   json?: boolean;
   recursive?: boolean;
   watch?: boolean;
+  quality?: Quality;
 };
 
 function parseFormats(value: string): Format[] {
@@ -50,6 +51,9 @@ export function addTranscribeCommand(program: Command): void {
     .option('--out <dir>', 'output folder (default: next to each audio file)')
     .option('--recursive', 'include subfolders')
     .option('--watch', 'keep watching the folders for new files until you press Ctrl+C')
+    .addOption(
+      new Option('--quality <quality>', 'quick: less time, more mistakes; usual: the better model').choices(QUALITIES),
+    )
     .option('--force', 'overwrite existing files')
     .option(
       '--json',
@@ -74,7 +78,8 @@ async function transcribeAll(names: string[], options: Options): Promise<boolean
   }
   if (options.out) fs.mkdirSync(options.out, { recursive: true });
   const sounds = soundsIn(names, options.recursive ?? false);
-  const models = await loadModels();
+  const quality = options.quality ?? usualQuality();
+  const models = await loadModels(quality);
   const documents: TranscriptDocument[] = [];
   let isAllGood = true;
   const transcribe = async (sound: FoundSound, place: string): Promise<void> => {
@@ -89,7 +94,7 @@ async function transcribeAll(names: string[], options: Options): Promise<boolean
       const { durationMs, passages, cutOff } = await transcribeFile(sound.file, models, {
         onProgress: progressLine(place + name),
       });
-      const document = { file: sound.file, title: null, durationMs, language: 'en', model: MODEL_NAME, passages };
+      const document = { file: sound.file, title: null, durationMs, language: 'en', model: PACKS[quality], passages };
       for (const { format, target } of targets)
         writeWhole(target, FORMAT_TYPES[format].write(document), options.force ?? false);
       if (options.json) documents.push(document);

@@ -8,6 +8,8 @@ const root = path.resolve(__dirname, '..');
 const hoursToNoon = 12 - new Date().getUTCHours();
 process.env['IMMELD_TESTS_TZ'] ??= `Etc/GMT${hoursToNoon > 0 ? '-' : '+'}${Math.abs(hoursToNoon)}`;
 process.env['TZ'] = process.env['IMMELD_TESTS_TZ'];
+// The quick pack: what is tested here is what people press, not how well they are heard.
+process.env['IMMELD_QUALITY'] ??= 'quick';
 
 const LISTENING = /(?:browserKills|capture|sources|speak)\.spec\.ts$/;
 const RESULTS = path.join(root, '.immeld', 'test-results');

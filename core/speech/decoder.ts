@@ -3,10 +3,6 @@ import { type ModelRuntime, type ModelSession, type Tensor, floatsOf } from './s
 import { END_TOKEN, START_TOKEN, type Tokenizer } from './tokenizer';
 import { FRAME_HOP_SECONDS } from './wordTimes';
 
-const LAYERS = 6;
-const HEADS = 8;
-const HEAD_WIDTH = 36;
-
 /** People do not say more: what comes faster is invention. */
 export const MAX_TOKENS_PER_SECOND = 6.5;
 
@@ -16,7 +12,12 @@ export type RecognitionModels = {
   crossKeyValues: ModelSession;
   step: ModelSession;
   tokenizer: Tokenizer;
+  /** How words are laid in time; without it by all heads. */
+  alignment?: Alignment;
 };
+
+/** Heads of the cross-attention that follow the sound best, as [layer, head]; what is added to the start of a word. */
+export type Alignment = { heads: readonly (readonly [number, number])[]; offsetSeconds: number };
 
 /** What is known of a piece from decoding its beginning before. */
 export type Hint = {
@@ -51,7 +52,7 @@ export class Decoder {
   }
 
   /** One run of the decoder over some tokens after what went before. */
-  async step(heard: Known, tokens: readonly number[], past: Known = this.emptyPast()): Promise<Known> {
+  async step(heard: Known, tokens: readonly number[], past: Known = this.emptyPast(heard)): Promise<Known> {
     const { runtime, step } = this.models;
     const inputIds = runtime.int64(BigInt64Array.from(tokens, BigInt), [1, tokens.length]);
     return step.run({ input_ids: inputIds, ...heard, ...past });
@@ -60,7 +61,7 @@ export class Decoder {
   /** Greedily, with guards against loops and against more tokens than anybody says. */
   async decode(constant: Known, seconds: number, hint: Hint): Promise<Decoded> {
     const { tokenizer } = this.models;
-    let past = this.emptyPast();
+    let past = this.emptyPast(constant);
 
     const decoded: Decoded = { tokens: [], logProbabilities: [], attention: [] };
     const attended: number[] = [];
@@ -119,16 +120,15 @@ export class Decoder {
     return scored;
   }
 
-  private emptyPast(): Known {
+  /** Nothing decoded before: as many layers and heads, of the same width, as the values of the sound have. */
+  private emptyPast(heard: Known): Known {
     const past: Known = {};
-    for (let layer = 0; layer < LAYERS; layer++) {
+    for (const [name, { dims }] of Object.entries(heard)) {
+      if (!name.endsWith('.encoder.value')) continue;
+      const [, heads = 0, , width = 0] = dims;
       for (const kind of ['key', 'value']) {
-        past[`past_key_values.${layer}.decoder.${kind}`] = this.models.runtime.float32(new Float32Array(0), [
-          1,
-          HEADS,
-          0,
-          HEAD_WIDTH,
-        ]);
+        const none = this.models.runtime.float32(new Float32Array(0), [1, heads, 0, width]);
+        past[name.replace('encoder.value', `decoder.${kind}`)] = none;
       }
     }
     return past;
@@ -148,20 +148,30 @@ export class Decoder {
   /** Mean over all layers and heads for one of the tokens that went in: one value per encoder frame. */
   private meanAttention(result: Known, row: number, rows: number): Float32Array {
     let mean: Float32Array | null = null;
+    let count = 0;
+    const chosen = this.models.alignment?.heads;
+    let added = 0;
     for (const name of this.attentionNames) {
+      const layer = layerOf(name);
+      if (chosen && !chosen.some(([l]) => l === layer)) continue;
       const heads = floatsOf(result, name);
-      const frames = heads.length / HEADS / rows;
+      count = result[name]!.dims[1]!;
+      const frames = heads.length / count / rows;
       mean ??= new Float32Array(frames);
-      for (let head = 0; head < HEADS; head++) {
+      for (let head = 0; head < count; head++) {
+        if (chosen && !chosen.some(([l, h]) => l === layer && h === head)) continue;
+        added++;
         const from = (head * rows + row) * frames;
         for (let frame = 0; frame < frames; frame++) mean[frame]! += heads[from + frame]!;
       }
     }
     if (!mean) throw new Error('The decoder gives no cross-attention: prepare the model files again.');
-    const count = this.attentionNames.length * HEADS;
-    return mean.map((value) => value / count);
+    return mean.map((value) => value / added);
   }
 }
+
+/** "/model/decoder/layers.5/encoder_attn/Softmax_output_0" */
+const layerOf = (name: string): number => Number(/layers\.(\d+)/.exec(name)?.[1] ?? 0);
 
 /** The first positions of keys or values of shape [1, heads, positions, width]. */
 function firstPositions(tensor: Tensor, kept: number): [data: Float32Array, dims: number[]] {

@@ -4,6 +4,7 @@ import {
   buildMessage,
   bytesField,
   intField,
+  intsOf,
   messageField,
   messagesOf,
   parseMessage,
@@ -14,8 +15,9 @@ import {
 
 // Field numbers of onnx.proto: ModelProto.graph 7; GraphProto.node 1, initializer 5, input 11, output 12;
 // NodeProto.input 1, output 2, name 3, op_type 4, attribute 5; AttributeProto.name 1, g 6; TensorProto.name 8, raw_data 9.
-const VOCABULARY = 32768;
-const WIDTH = 288;
+const VOCABULARY = 16;
+const WIDTH = 6;
+const HEADS = 3;
 const MATRIX = 'model.decoder.embed_tokens.weight_merged_0';
 
 const node = (op: string, name: string, inputs: string[], outputs: string[]): Field =>
@@ -26,8 +28,20 @@ const node = (op: string, name: string, inputs: string[], outputs: string[]): Fi
     stringField(4, op),
   ]);
 const value = (field: number, name: string): Field => messageField(field, [stringField(1, name)]);
-const tensor = (name: string, raw: Uint8Array): Field =>
-  messageField(5, [intField(2, 2), stringField(8, name), bytesField(9, raw)]);
+const tensor = (name: string, raw: Uint8Array, dims: readonly number[] = []): Field =>
+  messageField(5, [...dims.map((d) => intField(1, d)), intField(2, 2), stringField(8, name), bytesField(9, raw)]);
+/** ValueInfoProto with a tensor type: its shape says how many heads there are. */
+const cachedKeys = messageField(11, [
+  stringField(1, 'past_key_values.0.decoder.key'),
+  messageField(2, [
+    messageField(1, [
+      messageField(
+        2,
+        [1, HEADS, 1, 2].map((d) => messageField(1, [intField(1, d)])),
+      ),
+    ]),
+  ]),
+]);
 
 /** A merged decoder in miniature: the same names and branches, hardly any computation. */
 function mergedDecoder(): Uint8Array {
@@ -68,11 +82,11 @@ function mergedDecoder(): Uint8Array {
     value(11, n),
   );
   const initializers = [
-    tensor(`${MATRIX}_quantized`, raw),
+    tensor(`${MATRIX}_quantized`, raw, [VOCABULARY, WIDTH]),
     tensor(`${MATRIX}_scale`, new Uint8Array(4)),
     tensor(`${MATRIX}_zero_point`, new Uint8Array(1)),
   ];
-  return buildMessage([intField(1, 8), messageField(7, [choice, ...initializers, ...inputs])]);
+  return buildMessage([intField(1, 8), messageField(7, [choice, ...initializers, ...inputs, cachedKeys])]);
 }
 
 const graphOf = (model: Uint8Array) => messagesOf(parseMessage(model), 7)[0]!;
@@ -106,6 +120,12 @@ describe('preparing the decoder', () => {
     const head = messagesOf(graph, 5).find((t) => stringOf(t, 8) === 'head_int8')!;
     const raw = head.find((f) => f.number === 9)!.value as Uint8Array;
     expect(raw[2 * VOCABULARY + 1]).toBe(77);
+  });
+
+  it('the attention has as many heads as the file says', () => {
+    const output = messagesOf(graphOf(step), 12).find((o) => stringOf(o, 1) === 'attention_0')!;
+    const shape = messagesOf(messagesOf(messagesOf(output, 2)[0]!, 1)[0]!, 2)[0]!;
+    expect(intsOf(messagesOf(shape, 1)[1]!, 1)).toEqual([HEADS]);
   });
 
   it('the other graph gives out only keys and values of the sound, its batch size read off the encoder', () => {

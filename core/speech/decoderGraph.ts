@@ -9,6 +9,7 @@ import {
   buildMessage,
   bytesField,
   intField,
+  intsOf,
   messageField,
   messagesOf,
   parseMessage,
@@ -27,9 +28,8 @@ const ATTRIBUTE_INT = 2;
 
 const OUTPUT_MATRIX = 'model.decoder.embed_tokens.weight_merged_0';
 const TRANSPOSED = 'model.decoder.embed_tokens.weight_transposed';
-const VOCABULARY = 32768;
-const WIDTH = 288;
-const HEADS = 8;
+/** Tells how many heads there are: [batch, heads, tokens, width]. */
+const CACHED_KEYS = 'past_key_values.0.decoder.key';
 
 type Node = Field[];
 
@@ -61,7 +61,7 @@ function cutBranch(
   const body = attribute && messagesOf(attribute, ATTRIBUTE.graph)[0];
   if (!graph || !body) throw new Error('This is not a merged decoder: it has no If node with two branches.');
 
-  const initializers = graph.filter((f) => f.number === GRAPH.initializer);
+  const initializers = [...graph, ...body].filter((f) => f.number === GRAPH.initializer);
   const added: Field[] = [];
   let nodes: Node[] = messagesOf(body, GRAPH.node);
   if (int8Head) nodes = withInt8Head(nodes, graph, added);
@@ -73,8 +73,10 @@ function cutBranch(
     (f) =>
       f.number === GRAPH.output && isEncoderState(nameOf(f)) === crossOnly && (!crossOnly || nameOf(f) !== 'logits'),
   );
-  if (attention)
-    outputs.push(...nodes.filter(isCrossAttention).map((n) => attentionOutput(stringsOf(n, NODE.output)[0]!)));
+  if (attention) {
+    const heads = headsOf(graph);
+    outputs.push(...nodes.filter(isCrossAttention).map((n) => attentionOutput(stringsOf(n, NODE.output)[0]!, heads)));
+  }
 
   nodes = liveNodes(nodes, new Set(outputs.map(nameOf)));
   const used = new Set(nodes.flatMap((n) => stringsOf(n, NODE.input)));
@@ -100,19 +102,21 @@ function withInt8Head(nodes: Node[], graph: Field[], added: Field[]): Node[] {
   const raw = matrix?.find((f) => f.number === TENSOR.rawData)?.value;
   const dataType = matrix?.find((f) => f.number === TENSOR.dataType);
   const product = nodes.find((n) => stringOf(n, NODE.name) === '/proj_out/MatMul');
-  if (!(raw instanceof Uint8Array) || raw.length !== VOCABULARY * WIDTH || !dataType || !product) {
-    throw new Error('This decoder has no quantised output matrix of 32,768 by 288.');
+  const [vocabulary, width] = matrix ? intsOf(matrix, TENSOR.dims) : [];
+  if (!(raw instanceof Uint8Array) || !vocabulary || !width || !dataType || !product) {
+    throw new Error('This decoder has no quantised output matrix.');
   }
+  if (raw.length !== vocabulary * width) throw new Error('The output matrix has not one byte for each value.');
   const transposed = new Uint8Array(raw.length);
-  for (let row = 0; row < VOCABULARY; row++) {
-    for (let column = 0; column < WIDTH; column++) {
-      transposed[column * VOCABULARY + row] = raw[row * WIDTH + column]!;
+  for (let row = 0; row < vocabulary; row++) {
+    for (let column = 0; column < width; column++) {
+      transposed[column * vocabulary + row] = raw[row * width + column]!;
     }
   }
   added.push(
     messageField(GRAPH.initializer, [
-      intField(TENSOR.dims, WIDTH),
-      intField(TENSOR.dims, VOCABULARY),
+      intField(TENSOR.dims, width),
+      intField(TENSOR.dims, vocabulary),
       dataType,
       stringField(TENSOR.name, 'head_int8'),
       bytesField(TENSOR.rawData, transposed),
@@ -161,14 +165,23 @@ const isCrossAttention = (n: Node): boolean =>
   stringOf(n, NODE.opType) === 'Softmax' && stringOf(n, NODE.name).includes('encoder_attn');
 
 /** ValueInfoProto of float32 [batch, heads, tokens, frames]. */
-function attentionOutput(name: string): Field {
+function attentionOutput(name: string, heads: number): Field {
   const dimension = (d: number | string) =>
     messageField(1, [typeof d === 'number' ? intField(1, d) : stringField(2, d)]);
-  const shape = messageField(2, ['batch_size', HEADS, 'tokens', 'frames'].map(dimension));
+  const shape = messageField(2, ['batch_size', heads, 'tokens', 'frames'].map(dimension));
   return messageField(GRAPH.output, [
     stringField(1, name),
     messageField(2, [messageField(1, [intField(1, FLOAT), shape])]),
   ]);
+}
+
+function headsOf(graph: Field[]): number {
+  const input = messagesOf(graph, GRAPH.input).find((i) => stringOf(i, 1) === CACHED_KEYS);
+  const tensorType = input && messagesOf(messagesOf(input, 2)[0] ?? [], 1)[0];
+  const dimensions = tensorType ? messagesOf(messagesOf(tensorType, 2)[0] ?? [], 1) : [];
+  const heads = dimensions[1] ? intsOf(dimensions[1], 1)[0] : undefined;
+  if (!heads) throw new Error('This decoder does not say how many heads it has.');
+  return heads;
 }
 
 /** Walks back from the wanted outputs and drops every node that does not lead to one. */

@@ -117,6 +117,20 @@ export const stringsOf = (message: readonly Field[], number: number): string[] =
 
 export const stringOf = (message: readonly Field[], number: number): string => stringsOf(message, number)[0] ?? '';
 
+/** Integers of a field, packed or one by one. */
+export const intsOf = (message: readonly Field[], number: number): number[] =>
+  message.flatMap((f) => {
+    if (f.number !== number) return [];
+    if (typeof f.value === 'bigint') return [Number(f.value)];
+    const values: number[] = [];
+    for (let at = 0; at < f.value.length;) {
+      let value: bigint;
+      [value, at] = readVarint(f.value, at);
+      values.push(Number(value));
+    }
+    return values;
+  });
+
 /** The sub-messages with this field number, taken apart. */
 export const messagesOf = (message: readonly Field[], number: number): Field[][] =>
   message.flatMap((f) => (f.number === number && typeof f.value !== 'bigint' ? [parseMessage(f.value)] : []));

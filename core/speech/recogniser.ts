@@ -267,14 +267,15 @@ export class Recogniser {
 
   private describe(decoded: Decoded, seconds: number, isSpeechAt: (second: number) => boolean): RecognisedPiece {
     const isSpeech = (frame: number) => isSpeechAt(frame * FRAME_HOP_SECONDS);
+    const offset = this.models.alignment?.offsetSeconds ?? WORD_START_OFFSET_SECONDS;
     const frames = alignTokens(decoded.attention, isSpeech);
     const spoken = this.models.tokenizer.words(decoded.tokens);
     const words = spoken.map((word): RecognisedWord => {
       const logs = decoded.logProbabilities.slice(word.firstToken, word.lastToken + 1);
       const reach = { first: frames[word.firstToken]!.first, last: frames[word.lastToken]!.last };
       const { first, last } = snapToPauses(reach, isSpeech);
-      const start = first * FRAME_HOP_SECONDS + WORD_START_OFFSET_SECONDS;
-      const end = (last + 1) * FRAME_HOP_SECONDS + WORD_START_OFFSET_SECONDS;
+      const start = first * FRAME_HOP_SECONDS + offset;
+      const end = (last + 1) * FRAME_HOP_SECONDS + offset;
       return {
         text: word.text,
         startSeconds: Math.min(seconds, Math.max(0, start)),

@@ -9,6 +9,12 @@ describe('guard against loops', () => {
     expect(loopAtEnd([1, 2, 3, 4, 1, 2, 3, 4, 1, 2, 3, 4])).toEqual({ groupLength: 4, times: 3 });
   });
 
+  it('finds a long group that comes twice: nobody says eleven words the same way twice in a row', () => {
+    const group = Array.from({ length: 15 }, (_, i) => 100 + i);
+    expect(loopAtEnd([7, ...group, ...group])).toEqual({ groupLength: 15, times: 2 });
+    expect(loopAtEnd([7, ...group, ...group.slice(0, 14)])).toBeNull();
+  });
+
   it('finds nothing in a sequence that goes on', () => {
     expect(loopAtEnd([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12])).toBeNull();
     expect(loopAtEnd([5, 5, 5, 5, 5, 9])).toBeNull();

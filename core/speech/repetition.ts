@@ -1,11 +1,13 @@
 /**
  * Guards against a decoder that turns in circles. A group of tokens at the end of the sequence counts as a loop when
- * it has come often enough in a row: one token five times, two or three four times, longer groups three times.
+ * it has come often enough in a row: one token five times, two or three four times, up to ten three times, longer ones
+ * twice.
  */
 export type Loop = { groupLength: number; times: number };
 
-const MAX_GROUP = 10;
-const timesForLoop = (groupLength: number): number => (groupLength === 1 ? 5 : groupLength <= 3 ? 4 : 3);
+const MAX_GROUP = 30;
+const timesForLoop = (groupLength: number): number =>
+  groupLength === 1 ? 5 : groupLength <= 3 ? 4 : groupLength <= 10 ? 3 : 2;
 
 /** The shortest group that repeats at the end of `tokens`, or null. */
 export function loopAtEnd(tokens: readonly number[]): Loop | null {

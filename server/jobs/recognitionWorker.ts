@@ -5,7 +5,7 @@ import { withoutAsides } from '@immeld/core/transcript/withoutAsides';
 import { proposalsFor } from '@immeld/core/filing/proposals';
 import type { TranscriberModels } from '@immeld/core/speech/transcriber';
 import { SoundError } from '../recognition/decodeSound';
-import { loadModels } from '../recognition/modelFiles';
+import { PACKS, loadModels, usualQuality } from '../recognition/modelFiles';
 import { writePlaybackCopy } from '../recognition/playbackCopy';
 import { transcribeFile } from '../recognition/transcribeFile';
 import { understandingModel } from '../understanding/model';
@@ -45,7 +45,11 @@ async function work(task: WorkerTask, signal: AbortSignal): Promise<void> {
     : false;
   const { passages, asides } = withoutAsides(transcript.passages, task.asides);
   const proposals = proposalsFor(passages, task.filing, understandingModel());
-  say({ type: 'done', jobId: task.jobId, result: { ...transcript, passages, asides, proposals, hasPlaybackCopy } });
+  say({
+    type: 'done',
+    jobId: task.jobId,
+    result: { ...transcript, passages, asides, proposals, hasPlaybackCopy, model: PACKS[usualQuality()] },
+  });
 }
 
 parentPort!.on('message', (message: ToWorker) => {

@@ -10,7 +10,6 @@ import { sharedSettings } from '../models/settings';
 import { SlipRow } from '../models/slip';
 import { TranscriptVersion } from '../models/transcriptVersion';
 import { WriteUpRow } from '../models/writeUp';
-import { MODEL_NAME } from '../recognition/modelFiles';
 import type { SoundStore } from '../storage/soundStore';
 import { isCorrected, replaceAllPassages, passagesOf } from '../transcript/corrections';
 import { asDictation } from '../transcript/dictation';
@@ -81,7 +80,7 @@ export async function saveRecognition(recording: Recording, result: WorkerResult
         peaks: result.peaks,
         ...(isTextKept ? {} : { voices }),
         suggestion: { title, otherTitles: others, folderId, tags, people, project },
-        model: MODEL_NAME,
+        model: result.model,
         language: 'en',
         playbackFile: result.hasPlaybackCopy
           ? sounds.playbackPlan(recording.soundFile, result.seamsMs?.length)!.fileName

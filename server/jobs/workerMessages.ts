@@ -25,6 +25,8 @@ export type WorkerResult = FileTranscript & {
   proposals: Proposals;
   asides: Aside[];
   hasPlaybackCopy: boolean;
+  /** The pack that made it. */
+  model: string;
 };
 
 export type ToWorker = { type: 'task'; task: WorkerTask } | { type: 'cancel'; jobId: string };

@@ -1,12 +1,20 @@
 import fs from 'node:fs';
 import path from 'node:path';
+import type { Alignment } from '@immeld/core/speech/decoder';
 import { Tokenizer } from '@immeld/core/speech/tokenizer';
 import type { TranscriberModels } from '@immeld/core/speech/transcriber';
 import { projectRoot } from '../projectRoot';
 import { nodeRuntime } from './nodeRuntime';
 
-/** Name of the model as it stands with every transcript. */
-export const MODEL_NAME = 'english-tiny-1';
+/**
+ * The packs of the recogniser. `quick` goes to devices for live words; `usual` hears better and takes more time. A pack's
+ * name stands with every transcript that it made.
+ */
+export const PACKS = { quick: 'english-tiny-1', usual: 'english-base-1' } as const;
+export type Quality = keyof typeof PACKS;
+export const QUALITIES = Object.keys(PACKS) as Quality[];
+/** The pack that devices fetch. */
+export const MODEL_NAME = PACKS.quick;
 
 export const MODEL_FILES = {
   encoder: 'encoder.onnx',
@@ -16,13 +24,25 @@ export const MODEL_FILES = {
   vocabulary: 'vocabulary.json',
 } as const;
 
+/** Tells what a pack is: name, language, size, licence, makers, files, what it is good for. */
+export const MANIFEST_FILE = 'manifest.json';
+
 /** What runs the model in a browser; part of the pack that a device fetches. */
 export const RUNTIME_FILE = 'runtime.wasm';
 
-export const modelFolder = (): string => process.env['IMMELD_MODELS'] ?? path.join(projectRoot(), 'models', MODEL_NAME);
+/** Where the files of a pack lie; `IMMELD_MODELS` names the folder of all packs. */
+export const modelFolder = (quality: Quality = 'quick'): string =>
+  path.join(process.env['IMMELD_MODELS'] || path.join(projectRoot(), 'models'), PACKS[quality]);
+
+/** How well the server listens where nobody says otherwise: `IMMELD_QUALITY`, else the better pack. */
+export function usualQuality(): Quality {
+  const asked = process.env['IMMELD_QUALITY'];
+  return QUALITIES.find((q) => q === asked) ?? 'usual';
+}
 
 /** Loads the prepared model files. Rejects with a sentence that names the missing file. */
-export async function loadModels(folder = modelFolder()): Promise<TranscriberModels> {
+export async function loadModels(quality: Quality = usualQuality()): Promise<TranscriberModels> {
+  const folder = modelFolder(quality);
   const read = (name: string): Uint8Array => {
     const file = path.join(folder, name);
     if (!fs.existsSync(file)) throw new Error(`The model file ${name} is missing. Run "npm run build" to prepare it.`);
@@ -33,6 +53,7 @@ export async function loadModels(folder = modelFolder()): Promise<TranscriberMod
       nodeRuntime.open(read(name)),
     ),
   );
+  const manifest = JSON.parse(Buffer.from(read(MANIFEST_FILE)).toString('utf8')) as { alignment?: Alignment };
   const pieces = JSON.parse(Buffer.from(read(MODEL_FILES.vocabulary)).toString('utf8')) as string[];
   return {
     runtime: nodeRuntime,
@@ -41,5 +62,6 @@ export async function loadModels(folder = modelFolder()): Promise<TranscriberMod
     step: step!,
     detector: detector!,
     tokenizer: new Tokenizer(pieces),
+    ...(manifest.alignment ? { alignment: manifest.alignment } : {}),
   };
 }

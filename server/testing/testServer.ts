@@ -10,6 +10,7 @@ export const SPOKEN: WorkerResult = {
   durationMs: 8000,
   peaks: [0, 40, 80, 40],
   hasPlaybackCopy: false,
+  model: 'english-tiny-1',
   asides: [],
   passages: [
     {

@@ -11,6 +11,8 @@ if (spawnSync('sh', ['-c', 'command -v pocketsphinx_continuous'], { stdio: 'igno
 }
 if (spawnSync('sh', ['-c', 'command -v flite'], { stdio: 'ignore' }).status !== 0)
   await installDebian(['flite'], 'flite, voices');
+if (spawnSync('sh', ['-c', 'test -e /usr/share/doc/asterisk-core-sounds-en'], { stdio: 'ignore' }).status !== 0)
+  await installDebian(['asterisk-core-sounds-en-g722'], 'clips of a person');
 const { buildAll } = await import('./build.mjs');
 await buildAll();
 await compiled;
@@ -18,6 +20,7 @@ say('Measuring; this takes about three quarters of an hour on two quiet cores, t
 let status = 0;
 for (const name of [
   'recognition',
+  'human',
   'cleaning',
   'speakers',
   'names',

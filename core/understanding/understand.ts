@@ -19,18 +19,10 @@ export type RecordingKind = 'memo' | 'message' | 'dialogue' | 'lecture' | 'lette
 /** Where something was said: tokens of the reading, `from` up to, not with, `to`, and the sentence it begins in. */
 export type Place = { from: number; to: number; sentence: number };
 
-/** `who` is "me", a name, or null; `due` an ISO day; `dueTime` a local clock time; `sure` a probability, 0 to 1. */
-export type UnderstoodTodo = {
-  text: string;
-  who: string | null;
-  due: string | null;
-  dueTime: string | null;
-  repeat: string | null;
-  project: string | null;
-  sure: number;
-  place: Place;
-};
+/** Something that was understood, `sure` as a probability from 0 to 1. */
 export type Point = { text: string; sure: number; place: Place };
+/** `who` is "me", a name, or null; `due` an ISO day; `dueTime` a local clock time. */
+export type UnderstoodTodo = Record<'who' | 'due' | 'dueTime' | 'repeat' | 'project', string | null> & Point;
 
 /** Finds below this are shown more faintly. The precision above it is in docs/benchmarks.md. */
 export const SURE_ENOUGH = 0.6;

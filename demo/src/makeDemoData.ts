@@ -26,7 +26,7 @@ import { writeBody } from '@immeld/server/filing/notes';
 import { Tag } from '@immeld/server/models/tag';
 import { TodoRow } from '@immeld/server/models/todo';
 import { projectRoot } from '@immeld/server/projectRoot';
-import { loadModels } from '@immeld/server/recognition/modelFiles';
+import { PACKS, loadModels } from '@immeld/server/recognition/modelFiles';
 import { type FileTranscript, transcribeFile } from '@immeld/server/recognition/transcribeFile';
 import { importUpload } from '@immeld/server/storage/importUpload';
 import { SoundStore } from '@immeld/server/storage/soundStore';
@@ -47,11 +47,13 @@ import {
 } from './world';
 
 const demo = path.join(projectRoot(), 'demo');
+/** The pack that made what is committed. */
+const DEMO_QUALITY = 'quick';
 const soundOf = (script: DemoScript) => path.join(demo, 'sound', script.id + path.extname(script.file));
 const resultOf = (script: DemoScript) => path.join(demo, 'expected', `${script.id}.transcript.json`);
 
 async function recogniseAll(): Promise<void> {
-  const models = await loadModels();
+  const models = await loadModels(DEMO_QUALITY);
   for (const script of loadWorld(path.join(demo, 'world'))) {
     if (!script.isRecognised) continue;
     const transcript = await transcribeFile(soundOf(script), models);
@@ -108,7 +110,8 @@ async function bringIn(
     speakersOf(transcript.passages),
   );
   const proposals = proposalsFor(transcript.passages, await filingContextFor(recording), understandingModel());
-  await saveRecognition(recording, { ...transcript, proposals, asides: [], hasPlaybackCopy: false }, sounds);
+  const result = { ...transcript, proposals, asides: [], hasPlaybackCopy: false, model: PACKS[DEMO_QUALITY] };
+  await saveRecognition(recording, result, sounds);
   for (const [i, name] of script.speakers.entries()) {
     await assignSpeaker(await recording.reload(), { from: `Speaker ${i + 1}`, to: name });
   }

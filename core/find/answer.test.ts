@@ -21,6 +21,21 @@ function ask(question: string, candidates: readonly Candidate<string>[]) {
 }
 const best = (question: string, candidates: readonly Candidate<string>[]) => ask(question, candidates).quotes[0]?.text;
 
+describe('the short answer', () => {
+  const lifted = (question: string, text: string) => ask(question, [said(text), said('It rains.')]).quotes[0]?.lifted;
+
+  it('is lifted out where the sentence supports it whole', () => {
+    expect(lifted('When is the delivery?', 'The delivery comes on Tuesday.')).toBe('on Tuesday');
+    expect(lifted('How deep is the trench?', 'The trench is one metre and a half deep.')).toBe('one metre and a half');
+  });
+
+  it('is none where the sentence takes it back, names two, or asks', () => {
+    expect(lifted('When is the delivery?', "The delivery can't come on Tuesday.")).toBeNull();
+    expect(lifted('When is the delivery?', 'The delivery was moved from Tuesday to Thursday.')).toBeNull();
+    expect(lifted('When is the delivery?', 'The delivery on Tuesday is cancelled.')).toBeNull();
+  });
+});
+
 describe('the sentence that answers', () => {
   it('has in it what is asked for', () => {
     const sentences = [said('The delivery is a large one.'), said('The delivery comes on Tuesday.'), said('It rains.')];

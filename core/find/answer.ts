@@ -158,10 +158,22 @@ function isBySomebodyAsked({ speaker, kind, people }: Question, c: Candidate<unk
   return c.speaker === null ? isWith(c, speaker) : c.speaker === speaker;
 }
 
+/** A sentence that takes something back, asks, or says how it is not, gives no short answer; it is shown whole. */
+const SAYS_NOT =
+  /\b(?:not|never|no longer|cannot|cancel(?:led|ed)?|called off|instead of|unless|\p{L}+n't)\b|\?["'”’]?$/iu;
+/** "One metre and a half" is not one metre. */
+const AND_A_PART = /^,? and (?:a|one|three) (?:half|quarters?|third)\b/iu;
+
+/** The time or number that was asked for, where the sentence supports it whole: it names one, and does not take it back. */
 function liftedFrom({ kind }: Question, { text, saidAt }: Candidate<unknown>): string | null {
+  if ((kind !== 'when' && kind !== 'count') || SAYS_NOT.test(text.replace(/’/g, "'"))) return null;
   if (kind === 'when') {
     const date = spokenDate(text, saidAt);
-    return date ? text.slice(date.start, date.end).trim() : null;
+    if (!date || spokenDate(text.slice(date.end), saidAt)) return null;
+    return text.slice(date.start, date.end).trim();
   }
-  return kind === 'count' ? (quantitiesIn(text)[0] ?? null) : null;
+  const [quantity] = quantitiesIn(text);
+  if (!quantity) return null;
+  const rest = text.slice(text.indexOf(quantity) + quantity.length);
+  return `${quantity}${AND_A_PART.exec(rest)?.[0] ?? ''}`;
 }

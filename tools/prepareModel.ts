@@ -8,16 +8,10 @@ import { gzipSync } from 'node:zlib';
 import llama from 'llama-tokenizer-js';
 import type { Alignment } from '../core/speech/decoder';
 import { prepareDecoder } from '../core/speech/decoderGraph';
+import { PACKS, type Quality } from '../core/speech/packs';
 import { withSignedWeights } from '../core/speech/signedWeights';
 import { projectRoot } from '../server/projectRoot';
-import {
-  MANIFEST_FILE,
-  MODEL_FILES,
-  PACKS,
-  RUNTIME_FILE,
-  type Quality,
-  modelFolder,
-} from '../server/recognition/modelFiles';
+import { MANIFEST_FILE, MODEL_FILES, RUNTIME_FILE, modelFolder } from '../server/recognition/modelFiles';
 
 const root = projectRoot();
 const from = (...parts: string[]) => path.join(root, 'node_modules', ...parts);

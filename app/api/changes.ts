@@ -1,3 +1,4 @@
+import type { Quality } from '@immeld/core/speech/packs';
 import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
 import type { NewCalendar } from '@immeld/core/contract/appointments';
 import type { NoteBody, NoteChange } from '@immeld/core/contract/notes';
@@ -207,8 +208,8 @@ export function useChanges() {
       ...done,
     }),
     recognise: useMutation({
-      mutationFn: ({ id, cleaning = {} }: { id: string; cleaning?: Partial<Cleaning> }) =>
-        call('recogniseAgain', { params: { id }, body: { cleaning } }),
+      mutationFn: ({ id, ...again }: { id: string; cleaning: Partial<Cleaning>; quality: Quality | null }) =>
+        call('recogniseAgain', { params: { id }, body: again }),
       ...done,
     }),
   };

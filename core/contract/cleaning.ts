@@ -1,3 +1,4 @@
+import { QUALITIES } from '../speech/packs';
 import * as yup from './yup';
 
 const strength = () =>
@@ -14,5 +15,13 @@ export const cleaningSchema = yup
   })
   .noUnknown();
 
-/** A recognition made again: with the names of now, and with the sound cleaned where something of it is wanted. */
-export const againSchema = yup.object({ cleaning: cleaningSchema }).noUnknown();
+/**
+ * A recognition made again: with the names of now, with the sound cleaned where something of it is wanted, by the pack that is
+ * asked for or the server's own.
+ */
+export const againSchema = yup
+  .object({
+    cleaning: cleaningSchema,
+    quality: yup.string().oneOf(QUALITIES, 'The quality must be quick or usual.').nullable().default(null),
+  })
+  .noUnknown();

@@ -1,5 +1,6 @@
 import { EventEmitter } from 'node:events';
 import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
+import type { Quality } from '@immeld/core/speech/packs';
 import type { Job } from '@immeld/core/contract/jobs';
 import { namesFor } from '@immeld/core/speech/names/nameList';
 import { Problem } from '@immeld/core/contract/problem';
@@ -74,18 +75,18 @@ export class JobQueue {
   }
 
   /** Adds a recognition unless one waits or runs already. */
-  async add(recordingId: string, cleaning: Cleaning | null = null): Promise<Job> {
+  async add(recordingId: string, cleaning: Cleaning | null = null, quality: Quality | null = null): Promise<Job> {
     const open = await JobRow.findOne({ where: { recordingId, state: [...UNFINISHED] } });
-    const row = open ?? (await this.begin(recordingId, cleaning));
+    const row = open ?? (await this.begin(recordingId, { cleaning, quality }));
     this.fill();
     return this.announce(row);
   }
 
   /** The recording waits before its job can be found: one that is quick would be ready before it waits, and wait for ever. */
-  private begin(recordingId: string, cleaning: Cleaning | null): Promise<JobRow> {
+  private begin(recordingId: string, wish: Pick<JobRow, 'cleaning' | 'quality'>): Promise<JobRow> {
     return JobRow.sequelize!.transaction(async (transaction) => {
       await Recording.update({ state: 'waiting', problem: null }, { where: { id: recordingId }, transaction });
-      return JobRow.create({ recordingId, state: 'waiting', percent: null, problem: null, cleaning }, { transaction });
+      return JobRow.create({ recordingId, state: 'waiting', percent: null, problem: null, ...wish }, { transaction });
     });
   }
 
@@ -230,6 +231,7 @@ export class JobQueue {
           asides: await asidesFor(recording),
           names: namesFor((await sharedSettings()).names, await projectOf(recording)),
           cleaning: row.cleaning,
+          quality: row.quality,
         },
         (progress) => this.report(row, recording, progress),
       );

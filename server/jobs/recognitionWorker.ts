@@ -3,9 +3,10 @@ import os from 'node:os';
 import { parentPort } from 'node:worker_threads';
 import { withoutAsides } from '@immeld/core/transcript/withoutAsides';
 import { proposalsFor } from '@immeld/core/filing/proposals';
+import { PACKS, type Quality } from '@immeld/core/speech/packs';
 import type { TranscriberModels } from '@immeld/core/speech/transcriber';
 import { SoundError } from '../recognition/decodeSound';
-import { PACKS, loadModels, usualQuality } from '../recognition/modelFiles';
+import { loadModels, usualQuality } from '../recognition/modelFiles';
 import { writePlaybackCopy } from '../recognition/playbackCopy';
 import { transcribeFile } from '../recognition/transcribeFile';
 import { understandingModel } from '../understanding/model';
@@ -16,15 +17,17 @@ const PROGRESS_EVERY_MS = 250;
 const NICENESS = 15;
 if (process.platform === 'linux') os.setPriority(NICENESS);
 
-let models: Promise<TranscriberModels> | null = null;
+/** One pack at a time: each takes some hundred megabytes. */
+let loaded: { quality: Quality; models: Promise<TranscriberModels> } | null = null;
 let running: { jobId: string; abort: AbortController } | null = null;
 
 const say = (message: FromWorker) => parentPort!.postMessage(message);
 
 async function work(task: WorkerTask, signal: AbortSignal): Promise<void> {
-  models ??= loadModels();
+  const quality = task.quality ?? usualQuality();
+  if (loaded?.quality !== quality) loaded = { quality, models: loadModels(quality) };
   let lastReport = 0;
-  const transcript = await transcribeFile(task.soundFile, await models, {
+  const transcript = await transcribeFile(task.soundFile, await loaded.models, {
     signal,
     expectedMs: task.expectedMs,
     more: task.moreSoundFiles,
@@ -48,7 +51,7 @@ async function work(task: WorkerTask, signal: AbortSignal): Promise<void> {
   say({
     type: 'done',
     jobId: task.jobId,
-    result: { ...transcript, passages, asides, proposals, hasPlaybackCopy, model: PACKS[usualQuality()] },
+    result: { ...transcript, passages, asides, proposals, hasPlaybackCopy, model: PACKS[quality] },
   });
 }
 
@@ -61,7 +64,7 @@ parentPort!.on('message', (message: ToWorker) => {
   running = { jobId: message.task.jobId, abort };
   work(message.task, abort.signal)
     .catch((error: unknown) => {
-      if (!(error instanceof SoundError) && !abort.signal.aborted) models = null;
+      if (!(error instanceof SoundError) && !abort.signal.aborted) loaded = null;
       const text = error instanceof Error ? error.message : String(error);
       say({ type: 'failed', jobId: message.task.jobId, message: text, isSoundProblem: error instanceof SoundError });
     })

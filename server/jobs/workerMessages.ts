@@ -1,6 +1,7 @@
 import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
 import type { FilingContext, Proposals } from '@immeld/core/filing/proposals';
 import type { Aside, AsidePhrases } from '@immeld/core/language/asides';
+import type { Quality } from '@immeld/core/speech/packs';
 import type { ListedName } from '@immeld/core/speech/names/nameCandidates';
 import type { FileProgress, FileTranscript } from '../recognition/transcribeFile';
 
@@ -17,6 +18,8 @@ export type WorkerTask = {
   names: ListedName[];
   /** How the sound is cleaned first; null for as it is. */
   cleaning: Cleaning | null;
+  /** The pack that was asked for; null for the server's own. */
+  quality: Quality | null;
   /** The phrases of asides, or null where none are listened for. */
   asides: AsidePhrases | null;
 };

@@ -1,5 +1,6 @@
 import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
 import type { JobState } from '@immeld/core/contract/jobs';
+import type { Quality } from '@immeld/core/speech/packs';
 import {
   type CreationOptional,
   DataTypes,
@@ -23,6 +24,8 @@ export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttribut
   declare problem: string | null;
   /** How the sound is cleaned first; null for as it is. */
   declare cleaning: CreationOptional<Cleaning | null>;
+  /** The pack that was asked for; null for the server's own. */
+  declare quality: CreationOptional<Quality | null>;
   declare createdAt: CreationOptional<Date>;
   declare recording?: NonAttribute<Recording>;
 
@@ -35,6 +38,7 @@ export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttribut
         percent: DataTypes.FLOAT,
         problem: DataTypes.TEXT,
         cleaning: jsonText<Cleaning | null>('cleaning', null),
+        quality: DataTypes.TEXT,
         createdAt: DataTypes.DATE,
       },
       { sequelize, tableName: 'jobs', modelName: 'job' },

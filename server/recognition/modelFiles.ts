@@ -1,18 +1,12 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import type { Alignment } from '@immeld/core/speech/decoder';
+import { PACKS, QUALITIES, type Quality } from '@immeld/core/speech/packs';
 import { Tokenizer } from '@immeld/core/speech/tokenizer';
 import type { TranscriberModels } from '@immeld/core/speech/transcriber';
 import { projectRoot } from '../projectRoot';
 import { nodeRuntime } from './nodeRuntime';
 
-/**
- * The packs of the recogniser. `quick` goes to devices for live words; `usual` hears better and takes more time. A pack's
- * name stands with every transcript that it made.
- */
-export const PACKS = { quick: 'english-tiny-1', usual: 'english-base-1' } as const;
-export type Quality = keyof typeof PACKS;
-export const QUALITIES = Object.keys(PACKS) as Quality[];
 /** The pack that devices fetch. */
 export const MODEL_NAME = PACKS.quick;
 

@@ -174,6 +174,23 @@ describe('recognised again', () => {
     ]);
     expect((await get(recording.id)).writeUps).toHaveLength(1);
   });
+
+  it('by the pack that was asked for, which is told afterwards; an unknown one is refused', async () => {
+    const { id } = await bringIn();
+    const asked: unknown[] = [];
+    pool.answer = async ({ quality }) => {
+      asked.push(quality);
+      return { ...SPOKEN, model: 'english-base-1' };
+    };
+    expect((await ask('POST', `/recordings/${id}/recognition`, { quality: 'best' })).status).toBe(400);
+    await ask('POST', `/recordings/${id}/recognition`, { quality: 'usual' });
+    await until(
+      () => get(id),
+      (r) => r.state === 'ready' && r.model === 'english-base-1',
+    );
+    pool.answer = async () => SPOKEN;
+    expect(asked).toEqual(['usual']);
+  });
 });
 
 describe('jobs', () => {

@@ -111,7 +111,7 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
   });
 
   serve(router, ENDPOINTS.recogniseAgain, async ({ params, body }) =>
-    queue.add((await find(params.id)).id, isCleaning(body.cleaning) ? body.cleaning : null),
+    queue.add((await find(params.id)).id, isCleaning(body.cleaning) ? body.cleaning : null, body.quality),
   );
 
   serve(router, ENDPOINTS.getSound, async ({ params, response }) => {

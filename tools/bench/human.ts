@@ -8,7 +8,8 @@ import os from 'node:os';
 import path from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { comparableWords, wordErrors } from '../../core/transcript/wordErrorRate';
-import { QUALITIES, loadModels } from '../../server/recognition/modelFiles';
+import { QUALITIES } from '../../core/speech/packs';
+import { loadModels } from '../../server/recognition/modelFiles';
 import { transcribeFile } from '../../server/recognition/transcribeFile';
 
 const SOUNDS = '/usr/share/asterisk/sounds/en';

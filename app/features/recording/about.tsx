@@ -174,7 +174,7 @@ export function About({ recording }: { recording: Recording }) {
           }}
         />
         {recording.state === 'ready' && (
-          <TranscribeAgain onAgain={(cleaning) => recognise.mutate({ id: recording.id, cleaning })} />
+          <TranscribeAgain onAgain={(again) => recognise.mutate({ id: recording.id, ...again })} />
         )}
         {recording.isBinned ? (
           <WordButton label="Restore" isBold onPress={() => set({ isBinned: false })} />

@@ -2,6 +2,7 @@ import { groupsIn } from './groups';
 import { type Linear, probabilities } from './linear';
 import type { Prepared, RuledTodo, TalkKind } from './prepare';
 import { type Stretch, bestWording } from './wordingJudge';
+import { saysNothing } from './wordings';
 
 /** What was learned about to-dos: see models/understanding-1/CARD.md. */
 export type TodoModel = {
@@ -47,7 +48,7 @@ export function judgeTodos(talk: Prepared, model: TodoModel): JudgedTodo[] {
       continue;
     }
     const worded = bestWording(talk, stretch, model.words, model.ranker);
-    if (worded)
+    if (worded && !(saysNothing(worded.candidate.text) && within.length === 0))
       found.push({
         ...stretch,
         text: worded.candidate.text,

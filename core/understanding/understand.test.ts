@@ -85,6 +85,20 @@ test('a promise in a conversation is its speaker’s, a request goes to who is a
   expect(todos.find((t) => /locksmith/.test(t.text))).toMatchObject({ who: 'Bram', due: '2026-03-09' });
 });
 
+test('what a letter asks for is its reader’s; what is said after it is meant for somebody here', () => {
+  const { kind, todos } = memo(
+    'Letter to Mrs Sund. Dear Mrs Sund, please send me the form by Friday. I will show you the place. ' +
+      'Kind regards, Tamsin Okwuosa. And Jun, please put the green form in with it.',
+  );
+  expect(kind).toBe('letter');
+  expect(todos.map((t) => t.text)).toEqual([expect.stringMatching(/green form/)]);
+});
+
+test('told twice, it is one, in the fuller wording', () => {
+  const { todos } = memo('I have to order the stakes tomorrow. Yes, I have to order the stakes and the soft ties.');
+  expect(todos.map((t) => t.text)).toEqual([expect.stringMatching(/stakes and the soft ties/)]);
+});
+
 test('the kind of a recording is told by who speaks and how it opens', () => {
   expect(kindOf(sentencesOfText('Dear Mrs Sund, thank you. Kind regards, Tamsin.'))).toBe('letter');
   expect(kindOf(sentencesOfText('Hi Jun, can you bring your spade, and your gloves if you have them?'))).toBe(

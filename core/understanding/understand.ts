@@ -8,7 +8,7 @@ import { summarise } from '../language/summary';
 import { type Due, dueOf } from './due';
 import { MIN_SURE, mattersIn } from './matters';
 import type { UnderstandingModel } from './model';
-import { type Prepared, prepareTalk } from './prepare';
+import { type Prepared, prepareTalk, stemsIn } from './prepare';
 import { type JudgedTodo, judgeTodos } from './todoJudge';
 import { listenerOf, whoInDialogue, whoInMemo } from './who';
 import { tidyWording } from './wordings';
@@ -70,6 +70,14 @@ function dueFrom(talk: Prepared, { rule, isRuled, ...stretch }: JudgedTodo): Due
   return { due, time, repeat: rule.repeat };
 }
 
+/** Whether two name one thing to do: nearly the same words, or all words of the one in the other, for the same person. */
+function isSameTodo(a: Pick<UnderstoodTodo, 'text' | 'who'>, b: Pick<UnderstoodTodo, 'text' | 'who'>): boolean {
+  if (a.who !== b.who && a.who !== null && b.who !== null) return false;
+  if (alike(a.text, b.text) >= SAME_TODO) return true;
+  const [x, y] = [stemsIn(a.text), stemsIn(b.text)].sort((p, q) => p.length - q.length) as [string[], string[]];
+  return x.length >= 2 && x.every((s) => y.includes(s));
+}
+
 /** To-dos of what was said, each action once. */
 export function understoodTodos(talk: Prepared, context: TodoContext, model: UnderstandingModel): UnderstoodTodo[] {
   const { tokens, units } = talk.reading;
@@ -93,9 +101,14 @@ export function understoodTodos(talk: Prepared, context: TodoContext, model: Und
       place: { from: units[todo.from]!.from, to: units[todo.to - 1]!.to, sentence: units[todo.head]!.sentence },
     };
     // Told twice, it is one: what was said later about its day counts.
-    const same = found.find((f) => alike(f.text, made.text) >= SAME_TODO && (f.who === made.who || made.who === null));
-    if (!same) found.push(made);
-    else if (made.due) Object.assign(same, { due: made.due, dueTime: made.dueTime ?? same.dueTime });
+    const same = found.find((f) => isSameTodo(f, made));
+    if (!same) {
+      found.push(made);
+      continue;
+    }
+    if (made.due) Object.assign(same, { due: made.due, dueTime: made.dueTime ?? same.dueTime });
+    // The fuller wording stays.
+    if (stemsIn(made.text).length > stemsIn(same.text).length) same.text = made.text;
   }
   return found;
 }
@@ -143,7 +156,10 @@ export function understand(
     context,
     kind === 'dialogue' ? 'dialogue' : kind === 'lecture' ? 'talk' : 'memo',
   );
-  const todos = understoodTodos(prepared, context, model);
+  const all = understoodTodos(prepared, context, model);
+  // What a letter asks for is its reader's; only what is said after its closing is meant for somebody here.
+  const closing = kind === 'letter' ? sentences.findLastIndex((s) => LETTER_CLOSES.test(s.text)) : -1;
+  const todos = all.filter((t) => t.place.sentence > closing);
   const decisions = points(prepared, model, 'decisions');
   return {
     kind,

@@ -57,6 +57,13 @@ const sentenceCase = (text: string): string => text.charAt(0).toUpperCase() + te
 /** What a wording loses at its end: reasons, hedges, what only leads on. */
 const TAIL =
   /,? (?:because|since|so that|so i|so we|otherwise|or else|if possible|i think|i suppose|i guess|i mean|you know|please|though|then|again|as well|too|instead|at some point|or something|and so on|and that|and stuff|whatever|anyway|just in case|if i can|if you can|when i can|when you can|before i forget|and|but|so|or|to|of|for|with|by|on|in|at|the|a|an|my|which|that)$/iu;
+/** "Will write the application" is worded as what is to be done. */
+const LEADS_IN =
+  /^(?:(?:and|so|but|then|also|just|please) )*(?:(?:will|would|can|could|must|should|shall|gotta|have to|has to|need to|needs to|going to|want to|wants to) (?!be\b|not\b|have\b))?/iu;
+/** Says that something is done, and not what: "Can do", "Offer you". */
+const SAYS_NOTHING = /^(?:\p{L}+ )?(?:do|to|it|that|this|so|you|me|us|can|will|be|go|get|make|let|okay)$/iu;
+export const saysNothing = (text: string): boolean => SAYS_NOTHING.test(text);
+
 /** Why a thing is to be done is not what is to be done. */
 const REASON = /,? (?:because|otherwise|or else|so that|in case)\b.*$/iu;
 const FILLERS =
@@ -74,7 +81,10 @@ export function tidyWording(words: string, at: string, keepsDates = false): stri
       text = next;
     }
   }
-  text = text.replace(REASON, '').replace(/\b(the|a|an|my|our|to|some), (?=\p{L})/giu, '$1 ');
+  text = text
+    .replace(LEADS_IN, '')
+    .replace(REASON, '')
+    .replace(/\b(the|a|an|my|our|to|some), (?=\p{L})/giu, '$1 ');
   // "the, the, um, the pump": said again until it is right.
   text = text.replace(/\b((?:\p{L}+ ){0,3}?\p{L}+),? (?:no,? |sorry,? )?(?=\1\b)/giu, '');
   for (let before = ''; before !== text;) {

@@ -1,15 +1,16 @@
 import { answerFrom } from '@immeld/core/find/answer';
+import { candidatesFrom } from '@immeld/core/find/candidates';
 import { readQuestion } from '@immeld/core/find/question';
 import { recordingsFor } from '@immeld/core/find/recordingsFirst';
 import { suggestTitle } from '@immeld/core/language/title';
-import { isStopword, stem, wordsOf } from '@immeld/core/language/words';
+import { topicStems } from '@immeld/core/language/words';
 import { wordVectors } from '@immeld/server/find/wordVectors';
 import type { Command } from 'commander';
 import { type FileTalk, parseAt, readTalkFile } from './readTalk';
 
 /** So many recordings are looked into. */
 const MAX_RECORDINGS = 4;
-type Ref = { file: string; sentence: number; startMs: number | null };
+type Ref = { file: string; startMs: number | null };
 
 export function addAskCommand(program: Command): void {
   program
@@ -32,13 +33,8 @@ function answersTo(asked: string, talks: readonly FileTalk[], at: string) {
   const sources = talks.map(({ file, sentences }) => {
     const title = suggestTitle(sentences) ?? file;
     const people = [...new Set(sentences.flatMap((s) => s.speaker ?? []))];
-    return sentences.map((s, i) => ({
-      text: s.text,
-      ...{ before: sentences[i - 1]?.text ?? '', after: sentences[i + 1]?.text ?? '' },
-      around: [-3, -2, 2, 3].flatMap((k) => sentences[i + k]?.text ?? []),
-      ...{ title, people, speaker: s.speaker, saidAt: at, isMarked: false },
-      ref: { file, sentence: i, startMs: s.startMs } satisfies Ref,
-    }));
+    const told = { title, people, saidAt: at, ownNames: [], isOwnMemo: false, markedMs: [] };
+    return candidatesFrom(sentences, told, (_, { startMs }): Ref => ({ file, startMs }));
   });
   const known = [...new Set(talks.flatMap((t) => t.sentences.flatMap((s) => s.speaker ?? [])))].map((name) => ({
     name,
@@ -50,13 +46,7 @@ function answersTo(asked: string, talks: readonly FileTalk[], at: string) {
     .flatMap((i) => sources[i]!);
   const documents = new Map<string, number>();
   const all = sources.flat();
-  for (const { text } of all)
-    for (const s of new Set(
-      wordsOf(text)
-        .filter((w) => !isStopword(w))
-        .map(stem),
-    ))
-      documents.set(s, (documents.get(s) ?? 0) + 1);
+  for (const { text } of all) for (const s of new Set(topicStems(text))) documents.set(s, (documents.get(s) ?? 0) + 1);
   const archive = {
     documentsWith: (s: string) => documents.get(s) ?? 0,
     documents: Math.max(1, all.length),

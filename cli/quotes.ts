@@ -1,5 +1,5 @@
 import { withoutEnd } from '@immeld/core/language/words';
-import type { Reading } from '@immeld/core/understanding/reading';
+import { type Reading, tokenText } from '@immeld/core/understanding/reading';
 import type { Place } from '@immeld/core/understanding/understand';
 
 /** Finds what was said in the text it was read from, so that a quote is an exact part of the file. */
@@ -21,11 +21,8 @@ export function quoter(
   }
   const between = (from: number, to: number): string => {
     const [first, last] = [at[from], at[to - 1]];
-    const said = tokens
-      .slice(from, to)
-      .map((t) => t.text)
-      .join(' ');
-    if (first === null || first === undefined || last === null || last === undefined) return said;
+    if (first === null || first === undefined || last === null || last === undefined)
+      return tokenText(tokens, from, to);
     return text.slice(words[first]!.start, words[last]!.end);
   };
   return {

@@ -14,14 +14,13 @@ const FIRST_WORDS = 8;
 function shown({ text, sentences }: FileTalk, understood: Understanding): object {
   const { kind, title, todos, decisions, questions, prepared } = understood;
   const quoteOf = quoter(text, prepared.reading);
-  const sentenceQuote = (index: number): string => quoteOf.sentence(index);
   return {
     kind,
     title,
     summary: summaryOf(understood, Math.min(SUMMARY_SENTENCES, Math.max(1, Math.floor(sentences.length / 2)))).map(
       (s) => ({
         text: s.text,
-        quote: sentenceQuote(sentences.indexOf(sentences.find((x) => x.text === s.text)!)),
+        quote: quoteOf.sentence(s.index),
       }),
     ),
     todos: todos.map(({ text: wording, who, due, dueTime, repeat, project, place, sure }) => ({
@@ -32,7 +31,7 @@ function shown({ text, sentences }: FileTalk, understood: Understanding): object
     questions: questions.map((q) => ({ text: q.text, quote: quoteOf.place(q.place) })),
     terms: termsIn(sentences, MAX_TERMS).map(({ term, sentence }) => ({
       term,
-      quote: sentenceQuote(sentences.indexOf(sentence)),
+      quote: quoteOf.sentence(sentences.indexOf(sentence)),
     })),
     parts: partsOf(sentences).map(({ title: partTitle, startMs, sentence }) => ({
       ...{ title: partTitle, startMs },

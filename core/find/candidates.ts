@@ -1,4 +1,4 @@
-import { sentencesOf } from '../language/sentences';
+import { type Sentence, sentencesOf } from '../language/sentences';
 import type { Passage } from '../transcript/manuscript';
 import type { Candidate } from './answer';
 
@@ -13,8 +13,15 @@ export type Told = Pick<Candidate<unknown>, 'title' | 'people' | 'saidAt'> & {
 };
 
 /** The sentences of a manuscript as they may answer, each with its neighbours. */
-export function candidatesOf<R>(passages: readonly Passage[], told: Told, ref: (place: Place) => R): Candidate<R>[] {
-  const sentences = sentencesOf(passages);
+export const candidatesOf = <R>(passages: readonly Passage[], told: Told, ref: (place: Place) => R): Candidate<R>[] =>
+  candidatesFrom(sentencesOf(passages), told, ref);
+
+/** The same of sentences that are known already. `ref` is also told which sentence it is. */
+export function candidatesFrom<R>(
+  sentences: readonly Sentence[],
+  told: Told,
+  ref: (place: Place, sentence: Sentence) => R,
+): Candidate<R>[] {
   return sentences.map((s, i) => {
     const place = { startMs: s.startMs ?? 0, endMs: s.endMs ?? 0 };
     const isOwn = s.speaker === null ? told.isOwnMemo : told.ownNames.includes(s.speaker);
@@ -26,7 +33,7 @@ export function candidatesOf<R>(passages: readonly Passage[], told: Told, ref: (
       speaker: isOwn ? 'me' : s.speaker,
       isMarked: told.markedMs.some((at) => at >= place.startMs && at <= place.endMs),
       ...{ title: told.title, people: told.people, saidAt: told.saidAt },
-      ref: ref(place),
+      ref: ref(place, s),
     };
   });
 }

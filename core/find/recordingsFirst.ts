@@ -1,15 +1,10 @@
-import { isStopword, stem, wordsOf } from '../language/words';
+import { topicStems } from '../language/words';
 import type { Candidate } from './answer';
 import { bm25 } from './bm25';
 import type { QuestionTerm } from './question';
 
 /** Sentences on both sides that are weighed with one. */
 const AROUND = 1;
-
-const stemsOf = (text: string): string[] =>
-  wordsOf(text)
-    .filter((w) => !isStopword(w))
-    .map(stem);
 
 /**
  * The recordings that a question is likest about, best first: BM25 over each sentence with its neighbours, the title and
@@ -22,8 +17,8 @@ export function recordingsFor(
   sources: readonly (readonly Candidate<unknown>[])[],
 ): number[] {
   const windows = sources.flatMap((sentences, source) => {
-    const stems = sentences.map((s) => stemsOf(s.text));
-    const about = sentences[0] ? stemsOf(`${sentences[0].title} ${sentences[0].people.join(' ')}`) : [];
+    const stems = sentences.map((s) => topicStems(s.text));
+    const about = sentences[0] ? topicStems(`${sentences[0].title} ${sentences[0].people.join(' ')}`) : [];
     return sentences.map((_, i) => ({
       source,
       stems: [...stems.slice(Math.max(0, i - AROUND), i + AROUND + 1).flat(), ...about],

@@ -36,6 +36,9 @@ export function stem(word: string): string {
   return found;
 }
 
+/** The text with a capital in front. */
+export const upperFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 /** A text without any of these signs at its end. */
 export function withoutEnd(text: string, signs = ',;:.?! '): string {
   let end = text.length;

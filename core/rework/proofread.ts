@@ -7,7 +7,8 @@ import retextRepeatedWords from 'retext-repeated-words';
 import retextSentenceSpacing from 'retext-sentence-spacing';
 import retextSimplify from 'retext-simplify';
 import type { Piece } from '../contract/rework';
-import { inCaseOf, upperFirst } from '../writeup/wording';
+import { upperFirst } from '../language/words';
+import { inCaseOf } from '../writeup/wording';
 import { sentencesAt } from './pieces';
 
 type Spelling = Pick<ReturnType<typeof nspell>, 'correct' | 'suggest'>;

@@ -2,7 +2,6 @@
  * Prepares the merged decoder as it is published for fast decoding: its `If` chooses between a first step and a
  * cached step and dequantises the output matrix at every token. We cut out the branch we want, multiply by the
  * int8 output matrix directly and let the cross-attention out for word times.
- * Field numbers are those of ONNX's `onnx.proto` (ModelProto, GraphProto, NodeProto, AttributeProto, TensorProto).
  */
 import {
   type Field,
@@ -17,12 +16,8 @@ import {
   stringOf,
   stringsOf,
 } from './protobuf';
+import { ATTRIBUTE, GRAPH, MODEL_GRAPH, NODE, TENSOR } from './onnxFields';
 
-const MODEL_GRAPH = 7;
-const GRAPH = { node: 1, name: 2, initializer: 5, input: 11, output: 12 };
-const NODE = { input: 1, output: 2, name: 3, opType: 4, attribute: 5 };
-const ATTRIBUTE = { name: 1, int: 3, graph: 6, type: 20 };
-const TENSOR = { dims: 1, dataType: 2, name: 8, rawData: 9 };
 const FLOAT = 1;
 const ATTRIBUTE_INT = 2;
 

@@ -1,6 +1,6 @@
 /**
  * Signed bytes instead of unsigned ones for the weights of integer matrix products: weights and zero point less 128 mean
- * the same numbers, and processors multiply unsigned by signed bytes much faster. Field numbers are those of `onnx.proto`.
+ * the same numbers, and processors multiply unsigned by signed bytes much faster.
  */
 import {
   type Field,
@@ -15,11 +15,8 @@ import {
   stringOf,
   stringsOf,
 } from './protobuf';
+import { GRAPH, MODEL_GRAPH, NODE, TENSOR } from './onnxFields';
 
-const MODEL_GRAPH = 7;
-const GRAPH = { node: 1, initializer: 5 };
-const NODE = { input: 1, opType: 4 };
-const TENSOR = { dataType: 2, int32Data: 5, name: 8, rawData: 9 };
 const UINT8 = 2;
 const INT8 = 3;
 /** Inputs of MatMulInteger: the weights and their zero point. */

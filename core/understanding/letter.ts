@@ -2,7 +2,7 @@
  * A dictated letter as it would be sent: what was said to the machine, to the secretary or to oneself goes, salutation,
  * subject, paragraphs and closing stand apart. The wording stays as it was spoken.
  */
-import { withoutEnd } from '../language/words';
+import { upperFirst, withoutEnd } from '../language/words';
 import { numberValue, ordinalValue } from '../language/spokenNumbers';
 
 export type Letter = {
@@ -39,7 +39,6 @@ const sentencesIn = (text: string): string[] =>
     .map((s) => s.trim())
     .filter(Boolean);
 const wordsIn = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}']+/gu) ?? [];
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 const MONTHS = 'January|February|March|April|May|June|July|August|September|October|November|December';
 /** "The second of March" as it is written: "2 March". */
@@ -52,7 +51,7 @@ const dated = (text: string): string =>
       ),
       (all, day: string, month: string) => {
         const number = ordinalValue(day);
-        return number && number <= 31 ? `${number} ${capital(month)}` : all;
+        return number && number <= 31 ? `${number} ${upperFirst(month)}` : all;
       },
     )
     .replace(/\btwenty (twenty|thirty)(?:-(\p{L}+))?\b/giu, (all, tens: string, ones?: string) => {
@@ -104,7 +103,7 @@ function withoutWithdrawn(sentence: string): string | null {
       ? `${kept}${next && !isInstruction && !/^[.?!]$/.test(next) ? `, ${next}` : '.'}`
       : isInstruction
         ? ''
-        : capital(next);
+        : upperFirst(next);
   }
   rest = rest.trim();
   return wordsIn(rest).length ? rest : null;
@@ -156,7 +155,7 @@ function cleaned(paragraph: string): string {
       const make = /\bmake (?:it|that),? (.+)$/iu.exec(said)?.[1];
       if (make) {
         if (out.length) out.pop();
-        out.push(capital(make));
+        out.push(upperFirst(make));
       }
       continue;
     }
@@ -173,7 +172,7 @@ function cleaned(paragraph: string): string {
       ),
     );
     if (out.length && isRetold(out.at(-1)!, text)) out.pop();
-    out.push(capital(text.replace(/^(?:so|no), (?=\p{L})/iu, (lead) => (/^no/i.test(lead) ? '' : lead))));
+    out.push(upperFirst(text.replace(/^(?:so|no), (?=\p{L})/iu, (lead) => (/^no/i.test(lead) ? '' : lead))));
   }
   return out
     .join(' ')
@@ -215,10 +214,10 @@ export function composeLetter(spoken: string): Letter {
     /\bsubject(?: line)?[,:]? ([^.]{2,80})(?:\.|$)/iu.exec(opening) ??
     /^(?:subject|heading)[,:]? ([^.]{2,80})(?:\.|$)/iu.exec(body);
   const heading = /^(?:heading|re|regarding)[,:]? ([^.]{2,120})\./iu.exec(body);
-  if (subject) head.push(`Subject: ${capital(subject[1]!.trim())}`);
+  if (subject) head.push(`Subject: ${upperFirst(subject[1]!.trim())}`);
   if (subject && body.startsWith(subject[0])) body = body.slice(subject[0].length);
   if (heading && !subject)
-    body = `${PARAGRAPH}${/^re/iu.test(body) ? 'Re: ' : ''}${capital(heading[1]!)}${PARAGRAPH}${body.slice(heading[0].length)}`;
+    body = `${PARAGRAPH}${/^re/iu.test(body) ? 'Re: ' : ''}${upperFirst(heading[1]!)}${PARAGRAPH}${body.slice(heading[0].length)}`;
   // The closing is the last sentence that reads like one; what comes after the name is said to somebody here.
   const sentences = body
     .split(new RegExp(`(?<=[.?!]) |(?=${PARAGRAPH})|(?<=${PARAGRAPH})`, 'u'))
@@ -234,20 +233,20 @@ export function composeLetter(spoken: string): Letter {
   const foot: string[] = [];
   if (end >= 0) {
     const [formula = '', ...names] = withoutEnd(sentences[end]!).split(/, /u);
-    closing.push(`${capital(formula)},`);
+    closing.push(`${upperFirst(formula)},`);
     const after = sentences.slice(end + 1).filter((s) => s !== PARAGRAPH);
     const named = names.length ? names : withoutEnd(after.shift() ?? '').split(/, /u);
-    closing.push(...named.filter((n) => n.length >= MIN_NAME && !INSTRUCTS.test(n)).map(capital));
+    closing.push(...named.filter((n) => n.length >= MIN_NAME && !INSTRUCTS.test(n)).map(upperFirst));
     for (const said of after) {
       const before =
         /^(?:and )?(?:one more line |a line )?before (?:the|that|it)[^,]*, (.+)$/iu.exec(said)?.[1] ??
         /^(?:and )?one more line[^,]*, (.+)$/iu.exec(said)?.[1];
       const under = /^and then underneath,? (.+)$/iu.exec(said)?.[1];
-      if (before) sentences.splice(end++, 0, PARAGRAPH, capital(before));
-      else if (under) foot.push(capital(dated(under)));
+      if (before) sentences.splice(end++, 0, PARAGRAPH, upperFirst(before));
+      else if (under) foot.push(upperFirst(dated(under)));
       else if (FOOT.test(said))
         foot.push(
-          capital(
+          upperFirst(
             dated(
               said
                 .replace(/^and (?:a )?/iu, '')
@@ -257,9 +256,7 @@ export function composeLetter(spoken: string): Letter {
           ),
         );
     }
-    body = sentences
-      .slice(0, end + (closing.length && sentences[end] && CLOSING.test(sentences[end]!) ? 0 : 0))
-      .join(' ');
+    body = sentences.slice(0, end).join(' ');
   } else body = sentences.join(' ');
   const paragraphs = body
     .split(PARAGRAPH)
@@ -267,7 +264,7 @@ export function composeLetter(spoken: string): Letter {
     .filter((p) => /\p{L}/u.test(p));
   return {
     head,
-    salutation: salutation ? `${capital(salutation[1]!.trim())},` : null,
+    salutation: salutation ? `${upperFirst(salutation[1]!.trim())},` : null,
     paragraphs,
     closing,
     foot: foot.map((f) => f.replace(/\.$/u, '')),

@@ -1,7 +1,7 @@
 import type { Linear } from './linear';
 import type { TodoModel } from './todoJudge';
 
-/** All that was learned; models/understanding-1/CARD.md tells from what, how, and how well it does. */
+/** All that was learned; data/understanding/CARD.md tells from what, how, and how well it does. */
 export type UnderstandingModel = TodoModel & { who: Linear; decisions: Linear; questions: Linear };
 
 const PARTS = ['heads', 'chunks', 'words', 'ranker', 'who', 'decisions', 'questions'] as const;

@@ -1,10 +1,9 @@
 import type { Sentence } from '../language/sentences';
 import { spokenDate } from '../language/spokenDates';
-import { isSmallWord } from '../language/alike';
+import { wordingStems } from '../language/alike';
 import { clean } from '../language/todos/clauses';
 import { type FoundTodo, type TodoContext, findTodos } from '../language/todos/findTodos';
 import { triggerOf } from '../language/todos/triggers';
-import { stem, wordsOf } from '../language/words';
 import { type Reading, readTalk, unitText } from './reading';
 import { unitFeatures } from './unitFeatures';
 
@@ -27,12 +26,6 @@ export type Prepared = {
   unitAt: Int32Array;
 };
 
-/** Stems of the words that make a wording what it is. */
-export const stemsIn = (text: string): string[] =>
-  wordsOf(text)
-    .filter((w) => !isSmallWord(w))
-    .map(stem);
-
 /** Longer sentences are not asked for to-dos by the rules one unit at a time. */
 const MAX_UNIT = 400;
 
@@ -43,10 +36,10 @@ export function prepareTalk(sentences: readonly Sentence[], context: TodoContext
   const unitsOf = new Map<number, number[]>();
   units.forEach((u, i) => unitsOf.set(u.sentence, [...(unitsOf.get(u.sentence) ?? []), i]));
   const rules = findTodos(sentences, context).map((todo): RuledTodo => {
-    const wanted = new Set(stemsIn(todo.text));
+    const wanted = new Set(wordingStems(todo.text));
     let [unit, most] = [-1, -1];
     for (const i of unitsOf.get(todo.sentence) ?? []) {
-      const shared = new Set(stemsIn(texts[i]!).filter((s) => wanted.has(s))).size;
+      const shared = new Set(wordingStems(texts[i]!).filter((s) => wanted.has(s))).size;
       if (shared > most) [unit, most] = [i, shared];
     }
     return { ...todo, unit };

@@ -144,6 +144,13 @@ export function readTalk(sentences: readonly Sentence[]): Reading {
   return { sentences, tokens, units };
 }
 
+/** Some tokens as they were said, `from` up to, not with, `to`, with one space between. */
+export const tokenText = (tokens: readonly Token[], from: number, to: number): string =>
+  tokens
+    .slice(from, to)
+    .map((t) => t.text)
+    .join(' ');
+
 /** The words of a unit as they were said. */
 export const unitText = (
   { sentences, tokens }: Reading,

@@ -4,7 +4,7 @@ import type { Prepared, RuledTodo, TalkKind } from './prepare';
 import { type Stretch, bestWording } from './wordingJudge';
 import { saysNothing } from './wordings';
 
-/** What was learned about to-dos: see models/understanding-1/CARD.md. */
+/** What was learned about to-dos: see data/understanding/CARD.md. */
 export type TodoModel = {
   heads: Linear;
   chunks: Linear;

@@ -1,15 +1,15 @@
-import { alike } from '../language/alike';
+import { alike, wordingStems } from '../language/alike';
 import type { Sentence } from '../language/sentences';
-import { suggestTitles } from '../language/title';
 import type { TodoContext } from '../language/todos/findTodos';
 import { projectIn } from '../language/todos/projects';
-import { topicStems } from '../language/words';
-import { summarise } from '../language/summary';
+import { type SummarySentence, summarise } from '../language/summary';
 import { type Due, dueOf } from './due';
 import { MIN_SURE, mattersIn } from './matters';
 import type { UnderstandingModel } from './model';
-import { type Prepared, prepareTalk, stemsIn } from './prepare';
+import { type Prepared, prepareTalk } from './prepare';
+import { titleFor } from './titles';
 import { type JudgedTodo, judgeTodos } from './todoJudge';
+import { tokenText } from './reading';
 import { listenerOf, whoInDialogue, whoInMemo } from './who';
 import { tidyWording } from './wordings';
 
@@ -23,9 +23,6 @@ export type Place = { from: number; to: number; sentence: number };
 export type Point = { text: string; sure: number; place: Place };
 /** `who` is "me", a name, or null; `due` an ISO day; `dueTime` a local clock time. */
 export type UnderstoodTodo = Record<'who' | 'due' | 'dueTime' | 'repeat' | 'project', string | null> & Point;
-
-/** Finds below this are shown more faintly. The precision above it is in docs/benchmarks.md. */
-export const SURE_ENOUGH = 0.6;
 
 const LETTER_OPENS =
   /\b(?:dear (?:\p{L}+\.? ?){1,4}|(?:a |the |this is a )?(?:letter|e-?mail|memo|message|note) to (?:the |all |our |my )?\p{L}+|to whom it may concern|subject(?: line)?[,:])/iu;
@@ -74,7 +71,10 @@ function dueFrom(talk: Prepared, { rule, isRuled, ...stretch }: JudgedTodo): Due
 function isSameTodo(a: Pick<UnderstoodTodo, 'text' | 'who'>, b: Pick<UnderstoodTodo, 'text' | 'who'>): boolean {
   if (a.who !== b.who && a.who !== null && b.who !== null) return false;
   if (alike(a.text, b.text) >= SAME_TODO) return true;
-  const [x, y] = [stemsIn(a.text), stemsIn(b.text)].sort((p, q) => p.length - q.length) as [string[], string[]];
+  const [x, y] = [wordingStems(a.text), wordingStems(b.text)].sort((p, q) => p.length - q.length) as [
+    string[],
+    string[],
+  ];
   return x.length >= 2 && x.every((s) => y.includes(s));
 }
 
@@ -88,17 +88,14 @@ export function understoodTodos(talk: Prepared, context: TodoContext, model: Und
     const { rule } = todo;
     const { due, time, repeat } = dueFrom(talk, todo);
     const who = isDialogue ? whoInDialogue(talk, todo, rule) : whoInMemo(talk, todo, rule, listener, model.who);
-    const said = tokens
-      .slice(units[todo.from]!.from, units[todo.to - 1]!.to)
-      .map((t) => t.text)
-      .join(' ');
+    const place = { from: units[todo.from]!.from, to: units[todo.to - 1]!.to, sentence: units[todo.head]!.sentence };
     const made: UnderstoodTodo = {
       text: todo.text,
       who: who !== null && context.ownName && who === context.ownName ? 'me' : who,
       ...{ due, dueTime: time, repeat },
-      project: rule?.project ?? projectIn(said, context.projects ?? []),
+      project: rule?.project ?? projectIn(tokenText(tokens, place.from, place.to), context.projects ?? []),
       sure: todo.sure,
-      place: { from: units[todo.from]!.from, to: units[todo.to - 1]!.to, sentence: units[todo.head]!.sentence },
+      place,
     };
     // Told twice, it is one: what was said later about its day counts.
     const same = found.find((f) => isSameTodo(f, made));
@@ -108,7 +105,7 @@ export function understoodTodos(talk: Prepared, context: TodoContext, model: Und
     }
     if (made.due) Object.assign(same, { due: made.due, dueTime: made.dueTime ?? same.dueTime });
     // The fuller wording stays.
-    if (stemsIn(made.text).length > stemsIn(same.text).length) same.text = made.text;
+    if (wordingStems(made.text).length > wordingStems(same.text).length) same.text = made.text;
   }
   return found;
 }
@@ -126,6 +123,7 @@ function points(talk: Prepared, model: UnderstandingModel, part: 'decisions' | '
       .slice(from, to)
       .map((s) => s.text)
       .join(' ');
+    if (own.split(/\s+/).length < MIN_WORDS) return [];
     let text = part === 'questions' ? own.trim() : tidyWording(own, talk.at, true);
     if (part === 'decisions' && text.split(/\s+/).length < SHORT_WORDS) {
       // "Fine, two weeks." says nothing without what was asked.
@@ -138,9 +136,7 @@ function points(talk: Prepared, model: UnderstandingModel, part: 'decisions' | '
     const first = tokens.findIndex((t) => t.sentence === from);
     let last = first;
     while (last < tokens.length && tokens[last]!.sentence < to) last++;
-    return own.split(/\s+/).length < MIN_WORDS
-      ? []
-      : [{ text, sure, place: { from: first, to: last, sentence: from } }];
+    return { text, sure, place: { from: first, to: last, sentence: from } };
   });
 }
 
@@ -171,83 +167,11 @@ export function understand(
   };
 }
 
-const MAX_TITLE = 52;
-const MIN_TITLE_WORDS = 2;
-
-/** A title names what the recording is about: the things of its main to-dos or decisions, else its telling phrases. */
-export function titleFor(
-  kind: RecordingKind,
-  sentences: readonly Sentence[],
-  todos: readonly UnderstoodTodo[],
-  decisions: readonly Point[],
-): string | null {
-  const letter = kind === 'letter' ? letterTitle(sentences) : null;
-  const own = todos
-    .filter((t) => t.sure >= SURE_ENOUGH)
-    .sort((a, b) => b.sure - a.sure)
-    .map((t) => thingOf(t.text))
-    .filter((t): t is string => t !== null && t.split(' ').length >= MIN_TITLE_WORDS && t.length <= MAX_TITLE);
-  const decided = decisions
-    .map((d) => d.text)
-    .filter((t) => t.length <= MAX_TITLE && t.split(' ').length > MIN_TITLE_WORDS);
-  const [announced, ...phrases] = suggestTitles(sentences);
-  const pair =
-    own[1] && own[0]!.length + own[1].length + 5 <= MAX_TITLE && !sharesWords(own[0]!, own[1])
-      ? `${own[0]} and ${own[1].charAt(0).toLowerCase()}${own[1].slice(1)}`
-      : own[0];
-  const candidates = [
-    letter,
-    kind === 'lecture' ? announced : null,
-    pair,
-    kind === 'dialogue' ? decided[0] : null,
-    announced,
-    ...phrases,
-  ];
-  return candidates.find((t): t is string => Boolean(t) && isTitle(t!)) ?? announced ?? null;
-}
-
-const sharesWords = (a: string, b: string): boolean => topicStems(a).some((s) => topicStems(b).includes(s));
-/** No word twice, no bare pronoun, nothing cut off. */
-const isTitle = (text: string): boolean => {
-  const stems = topicStems(text);
-  return (
-    stems.length > 0 &&
-    new Set(stems).size === stems.length &&
-    !/\b(?:it|them|that|this|him|her|the|a|an|to|of|for|and|or|with)$/i.test(text)
-  );
-};
-/** What a to-do is about: "Ring the bride's mum about the ribbon" without its verb; null where nothing names it. */
-function thingOf(text: string): string | null {
-  if (/\b(?:it|them|that|this|him|her|you|me|us|one|there|i|we|he|she|they)\b/i.test(text)) return null;
-  const rest =
-    /^\p{L}+(?: (?:up|out|in|off|down|back|over))? ((?:(?:the|a|an|my|our|his|her|their|some|two|three|four|more|new) |\p{Lu}).*)$/u.exec(
-      text,
-    )?.[1];
-  const thing = rest?.replace(/^(?:the|a|an|my|our|his|her|their|some) /i, '') ?? text;
-  return thing.charAt(0).toUpperCase() + thing.slice(1);
-}
-
-function letterTitle(sentences: readonly Sentence[]): string | null {
-  const text = sentences
-    .slice(0, 6)
-    .map((s) => s.text)
-    .join(' ');
-  const form = /\b(letter|e-?mail|memo|note)\b/i.exec(text)?.[1]?.toLowerCase() ?? 'letter';
-  const to =
-    /\b(?:letter|e-?mail|memo|note) to ((?:the |all |our |my )?[^.,;:]{2,50})/iu
-      .exec(text)?.[1]
-      ?.split(/ (?:about|regarding) /)[0] ?? /\bdear ([^.,;:]{2,40})/iu.exec(text)?.[1];
-  const about = /\b(?:subject(?: line)?|heading|re|regarding|about)[,:]? ([^.,;:]{2,50})/iu.exec(text)?.[1];
-  if (!to) return null;
-  const title = `${form.charAt(0).toUpperCase()}${form.slice(1)} to ${to.trim()}${about ? ` about ${about.charAt(0).toLowerCase()}${about.slice(1)}` : ''}`;
-  return title.length <= MAX_TITLE + 10 ? title : `${form.charAt(0).toUpperCase()}${form.slice(1)} to ${to.trim()}`;
-}
-
 /** A short summary: what was decided first, then the sentences that stand for the whole, in the order they were said. */
 export function summaryOf(
   { decisions, prepared }: Pick<Understanding, 'decisions' | 'prepared'>,
   most: number,
-): Sentence[] {
+): SummarySentence[] {
   const { sentences } = prepared.reading;
   const decided = new Set(decisions.map((d) => d.place.sentence));
   return summarise(sentences, most, (i) => (decided.has(i) ? 1.6 : 1));

@@ -2,7 +2,7 @@ import { isCalled } from '../language/todos/people';
 import { withoutEnd } from '../language/words';
 import { type Linear, probabilities } from './linear';
 import type { Prepared, RuledTodo } from './prepare';
-import type { Reading, Token } from './reading';
+import { type Reading, type Token, tokenText } from './reading';
 import { signsOf } from './signs';
 import { shapeOf } from './unitFeatures';
 import type { Stretch } from './wordingJudge';
@@ -56,12 +56,7 @@ function personAt({ tokens }: Reading, at: number, to: number): { name: string; 
   )
     end++;
   return {
-    name: withoutEnds(
-      tokens
-        .slice(at, end)
-        .map((t) => t.text)
-        .join(' '),
-    ),
+    name: withoutEnds(tokenText(tokens, at, end)),
     end,
   };
 }
@@ -105,7 +100,7 @@ function subjectOf(reading: Reading, { from, head }: Stretch): Subject | null {
     const last = tokens[person.end - 1]!;
     if (i === unit.from && /,$/.test(last.text)) return { name: person.name, how: 'called' };
     if (!(before && i > unit.from && OF.test(before.bare))) {
-      if (/'ll$/.test(plainApostrophe(last)) || TAKES.test(next?.bare ?? ''))
+      if (/'ll$/.test(withoutEnd(last.bare)) || TAKES.test(next?.bare ?? ''))
         return { name: person.name, how: `takes:${/'ll/.test(last.bare) ? 'will' : next?.bare}` };
       if (/'s$/.test(last.bare) && /ing$|^to$|^going$/.test(next?.bare ?? ''))
         return { name: person.name, how: 'is-doing' };
@@ -115,7 +110,6 @@ function subjectOf(reading: Reading, { from, head }: Stretch): Subject | null {
   }
   return null;
 }
-const plainApostrophe = (token: Token): string => withoutEnd(token.bare);
 
 export const WHO_CLASSES = ['me', 'nobody', 'subject', 'listener'] as const;
 

@@ -1,6 +1,7 @@
+import { wordingStems } from '../language/alike';
 import { isActionVerb } from '../language/todos/actionVerbs';
 import { type Linear, probabilities } from './linear';
-import { type Prepared, stemsIn } from './prepare';
+import { type Prepared } from './prepare';
 import { WEAK } from './reading';
 import { shapeOf } from './unitFeatures';
 import { wordingsOf } from './wordings';
@@ -24,7 +25,7 @@ export function wordFeatures(talk: Prepared, stretch: Stretch): Map<number, stri
   const [start, end] = [units[Math.max(0, from - BEFORE)]!.from, units[to - 1]!.to];
   const own = units[head]!;
   const rules = rulesWithin(talk, stretch);
-  const ruled = rules.length ? new Set(rules.flatMap((r) => stemsIn(r.text))) : null;
+  const ruled = rules.length ? new Set(rules.flatMap((r) => wordingStems(r.text))) : null;
   let verb = -1;
   let hasPronoun = false;
   for (let k = own.from; k < own.to; k++) {
@@ -88,7 +89,7 @@ export function wordFeatures(talk: Prepared, stretch: Stretch): Map<number, stri
       );
     }
     if (ruled) {
-      const isRuled = stemsIn(token.bare).some((s) => ruled.has(s));
+      const isRuled = wordingStems(token.bare).some((s) => ruled.has(s));
       names.push(`r:${isRuled}`, `rr:${isRuled} ${place}`, `rt:${isRuled} ${tag(k)}`);
     } else names.push('r:none');
     out.set(k, names);
@@ -115,12 +116,12 @@ export function candidatesFor(talk: Prepared, stretch: Stretch, words: Linear): 
   const keep = new Map<string, number>();
   for (const [k, names] of wordFeatures(talk, stretch)) {
     const p = probabilities(words, names)[1]!;
-    for (const s of stemsIn(tokens[k]!.bare)) keep.set(s, Math.max(keep.get(s) ?? 0, p));
+    for (const s of wordingStems(tokens[k]!.bare)) keep.set(s, Math.max(keep.get(s) ?? 0, p));
   }
   let total = BESIDE;
   for (const p of keep.values()) total += p;
   const weighed = (w: Pick<Candidate, 'text' | 'kind' | 'unit' | 'units' | 'verb' | 'next'>): Candidate => {
-    const stems = new Set(stemsIn(w.text));
+    const stems = new Set(wordingStems(w.text));
     let sum = 0;
     for (const s of stems) sum += keep.get(s) ?? UNSAID;
     return {

@@ -3,8 +3,8 @@ import { spokenRepeat } from '../language/spokenRepeats';
 import { spokenDate } from '../language/spokenDates';
 import { lowerFirst } from '../language/todos/clauses';
 import { SOMEBODY } from '../language/todos/scene';
-import { withoutEnd } from '../language/words';
-import { type Reading, type Token, WEAK, unitText } from './reading';
+import { upperFirst, withoutEnd } from '../language/words';
+import { type Reading, type Token, WEAK, tokenText } from './reading';
 
 /**
  * A way to word a to-do: `kind` says how it was made, `unit` where its verb stands, `units` how many it is made of,
@@ -52,8 +52,6 @@ export function baseOfGerund(word: string): string | null {
     : stem.replace(/([bdgmnprt])\1$/, '$1');
 }
 
-const sentenceCase = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
-
 /** What a wording loses at its end: reasons, hedges, what only leads on. */
 const TAIL =
   /,? (?:because|since|so that|so i|so we|otherwise|or else|if possible|i think|i suppose|i guess|i mean|you know|please|though|then|again|as well|too|instead|at some point|or something|and so on|and that|and stuff|whatever|anyway|just in case|if i can|if you can|when i can|when you can|before i forget|and|but|so|or|to|of|for|with|by|on|in|at|the|a|an|my|which|that)$/iu;
@@ -95,7 +93,7 @@ export function tidyWording(words: string, at: string, keepsDates = false): stri
       .replace(/ ([,;.])/g, '$1')
       .replace(/,(?: ?,)+/g, ',');
   }
-  return sentenceCase(text.replace(/[.?!;:](?= )/g, ','));
+  return upperFirst(text.replace(/[.?!;:](?= )/g, ','));
 }
 
 /** The noun phrase that begins at a token, as the number of the token after it; the same number where none begins. */
@@ -146,7 +144,7 @@ function meantBefore({ tokens, sentences }: Reading, at: number, isPerson: boole
     const end = nounPhraseEnd(tokens, i, Math.min(at, i + 7));
     if (end > i) {
       const words = tokens.slice(i, end);
-      const text = withoutEnd(words.map((t) => t.text).join(' '));
+      const text = withoutEnd(tokenText(tokens, i, end));
       const isName = words.some((t) => t.tag === 'Person') || /^\p{Lu}\p{Ll}+(?: \p{Lu}\p{Ll}+)*$/u.test(text);
       const isThing = !isName && !SOMEBODY.test(text) && DETERMINERS.has(words[0]!.bare);
       const isOfTime = words.some((t) => /WeekDay|Month|Date|Time/.test(t.tag));
@@ -176,13 +174,7 @@ export function wordingsOf(reading: Reading, from: number, to: number, at: strin
     const isCut = after && after.sentence === units[unit]!.sentence && !/[,;:.?!]$/.test(tokens[end - 1]!.text);
     out.push({ text, kind, unit, units: count, verb, next: isCut ? after.tag : '$' });
   };
-  const rest = (start: number, end: number): string =>
-    lowerFirst(
-      tokens
-        .slice(start, end)
-        .map((t) => t.text)
-        .join(' '),
-    );
+  const rest = (start: number, end: number): string => lowerFirst(tokenText(tokens, start, end));
   /** The phrase from a verb to the end of its unit, and on through the units that continue it. */
   const phrases = (verb: string, start: number, unit: number, kind: string): void => {
     for (let last = unit; last < to && last < unit + 3; last++) {
@@ -277,7 +269,3 @@ export function wordingsOf(reading: Reading, from: number, to: number, at: strin
   }
   return out;
 }
-
-/** The words of a stretch of units as they were said. */
-export const stretchText = (reading: Reading, from: number, to: number): string =>
-  Array.from({ length: to - from }, (_, k) => unitText(reading, reading.units[from + k]!)).join(' ');

@@ -1,6 +1,6 @@
 import type { Wording } from '../contract/templates';
+import { upperFirst } from '../language/words';
 
-export const upperFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 /** A replacement with a capital where what it replaces has one. */
 export const inCaseOf = (before: string, after: string): string =>
   /^\p{Lu}/u.test(before) ? upperFirst(after) : after;

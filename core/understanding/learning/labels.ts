@@ -1,16 +1,6 @@
-import { stem, wordsOf } from '../../language/words';
-import { isSmallWord } from '../../language/alike';
-import type { Reading } from '../reading';
-import { unitText } from '../reading';
-import type { LabelledTodo, TalkItem } from './talk';
-
-/** Stems of the words that make a wording what it is. */
-export const stemsOf = (text: string): Set<string> =>
-  new Set(
-    wordsOf(text)
-      .filter((w) => !isSmallWord(w))
-      .map(stem),
-  );
+import { wordingStems } from '../../language/alike';
+import { type Reading, unitText } from '../reading';
+import type { TalkItem } from './talk';
 
 /** The tokens of a quote, as numbers `from` up to, not with, `to`; null where it is not found. */
 export function quoteSpan({ tokens }: Reading, quote: string): [number, number] | null {
@@ -55,10 +45,10 @@ export function todoLabels(reading: Reading, { todos = [] }: Pick<TalkItem, 'tod
       const shared = Math.min(b, to) - Math.max(a, from);
       return shared > 0 && (shared >= (to - from) / 2 || shared >= (b - a) / 2) ? [i] : [];
     });
-    const wanted = stemsOf(todo.text);
+    const wanted = new Set(wordingStems(todo.text));
     let [best, most] = [-1, -1];
     for (const i of within) {
-      const own = stemsOf(unitText(reading, units[i]!));
+      const own = new Set(wordingStems(unitText(reading, units[i]!)));
       const shared = [...wanted].filter((s) => own.has(s)).length;
       if (shared > most) [best, most] = [i, shared];
     }
@@ -77,5 +67,3 @@ export function todoLabels(reading: Reading, { todos = [] }: Pick<TalkItem, 'tod
   });
   return { heads, chunks, headOf, spans };
 }
-
-export type { LabelledTodo };

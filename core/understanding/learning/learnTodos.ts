@@ -1,7 +1,7 @@
-import { alike } from '../../language/alike';
+import { alike, wordingStems } from '../../language/alike';
 import { transitionsOf } from '../groups';
 import { type Example, type Linear, type Training, trainLinear } from '../linear';
-import { type Prepared, prepareTalk, stemsIn } from '../prepare';
+import { type Prepared, prepareTalk } from '../prepare';
 import type { TodoModel } from '../todoJudge';
 import { type Stretch, candidateFeatures, candidatesFor, wordFeatures } from '../wordingJudge';
 import { type TodoLabels, todoLabels } from './labels';
@@ -51,10 +51,10 @@ const RANKER: Training = { bits: 13, epochs: 8, rate: 0.1, l2: 1e-3, minCount: 2
 const learnWords = (worded: readonly Worded[]): Linear =>
   trainLinear(
     worded.flatMap(({ lesson, stretch, todo }) => {
-      const wanted = new Set(stemsIn(todo.text));
+      const wanted = new Set(wordingStems(todo.text));
       const { tokens } = lesson.talk.reading;
       return [...wordFeatures(lesson.talk, stretch)].flatMap(([k, features]): Example[] => {
-        const own = stemsIn(tokens[k]!.bare);
+        const own = wordingStems(tokens[k]!.bare);
         return own.length
           ? [{ features, label: own.some((s) => wanted.has(s)) ? 1 : 0, weight: lesson.weight ?? 1 }]
           : [];

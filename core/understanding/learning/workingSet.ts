@@ -1,6 +1,7 @@
+import { wordingStems } from '../../language/alike';
 import type { TodoExample } from '../../language/evaluation/todoExamples';
 import { OWN_NAME, PROJECTS, SAID_AT } from '../../language/evaluation/todoExamples';
-import { type TalkKind, prepareTalk, stemsIn } from '../prepare';
+import { type TalkKind, prepareTalk } from '../prepare';
 import { unitText } from '../reading';
 import type { Lesson } from './learnTodos';
 import { todoLabels } from './labels';
@@ -17,9 +18,9 @@ export function workingSetLessons(examples: readonly TodoExample[]): Lesson[] {
     const talk = prepareTalk(sentences, { at: SAID_AT, projects: PROJECTS, ownName: OWN_NAME }, kind);
     const { units } = talk.reading;
     const labelled = todos.flatMap((todo) => {
-      const wanted = stemsIn(todo.text);
+      const wanted = wordingStems(todo.text);
       const shares = units.map((u) => {
-        const own = new Set(stemsIn(unitText(talk.reading, u)));
+        const own = new Set(wordingStems(unitText(talk.reading, u)));
         return wanted.filter((s) => own.has(s)).length / (wanted.length || 1);
       });
       const best = shares.indexOf(Math.max(...shares));

@@ -99,6 +99,16 @@ test('told twice, it is one, in the fuller wording', () => {
   expect(todos.map((t) => t.text)).toEqual([expect.stringMatching(/stakes and the soft ties/)]);
 });
 
+test('a speaker who goes by the first name of the list’s owner is “me”', () => {
+  const said = dialogue(
+    ['Tamsin', "I'll write the application by Friday."],
+    ['Bram', 'Good. Then I will ring the locksmith.'],
+  );
+  const { todos } = understand(said, { at: AT, ownName: 'Tamsin Okwuosa' }, model);
+  expect(todos.find((t) => /application/.test(t.text))).toMatchObject({ who: 'me' });
+  expect(todos.find((t) => /locksmith/.test(t.text))).toMatchObject({ who: 'Bram' });
+});
+
 test('the kind of a recording is told by who speaks and how it opens', () => {
   expect(kindOf(sentencesOfText('Dear Mrs Sund, thank you. Kind regards, Tamsin.'))).toBe('letter');
   expect(kindOf(sentencesOfText('Hi Jun, can you bring your spade, and your gloves if you have them?'))).toBe(

@@ -1,6 +1,7 @@
 import { alike, wordingStems } from '../language/alike';
 import type { Sentence } from '../language/sentences';
 import type { TodoContext } from '../language/todos/findTodos';
+import { isCalled } from '../language/todos/people';
 import { projectIn } from '../language/todos/projects';
 import { type SummarySentence, summarise } from '../language/summary';
 import { type Due, dueOf } from './due';
@@ -91,7 +92,7 @@ export function understoodTodos(talk: Prepared, context: TodoContext, model: Und
     const place = { from: units[todo.from]!.from, to: units[todo.to - 1]!.to, sentence: units[todo.head]!.sentence };
     const made: UnderstoodTodo = {
       text: todo.text,
-      who: who !== null && context.ownName && who === context.ownName ? 'me' : who,
+      who: who !== null && isCalled(context.ownName ?? '', who) ? 'me' : who,
       ...{ due, dueTime: time, repeat },
       project: rule?.project ?? projectIn(tokenText(tokens, place.from, place.to), context.projects ?? []),
       sure: todo.sure,

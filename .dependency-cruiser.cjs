@@ -23,7 +23,10 @@ module.exports = {
       name: 'contract-imports-only-types-of-core',
       severity: 'error',
       from: { path: '^core/contract/' },
-      to: { path: '^core/(audio|speech|transcript|language|writeup|filing|find)/' },
+      to: {
+        path: '^core/(audio|speech|transcript|language|understanding|writeup|filing|find)/',
+        dependencyTypesNot: ['type-only'],
+      },
     },
     { name: 'app-not-server', severity: 'error', from: { path: '^app/' }, to: { path: '^(server|cli|demo)/' } },
     { name: 'server-not-app', severity: 'error', from: { path: '^server/' }, to: { path: '^(app|cli|demo|e2e)/' } },

@@ -1,6 +1,6 @@
 import { withoutEnd } from '@immeld/core/language/words';
 import { type Reading, tokenText } from '@immeld/core/understanding/reading';
-import type { Place } from '@immeld/core/understanding/understand';
+import type { Place } from '@immeld/core/understanding/findings';
 
 /** Finds what was said in the text it was read from, so that a quote is an exact part of the file. */
 export function quoter(

@@ -1,5 +1,7 @@
-import { QUALITIES } from '../speech/packs';
+import type { Quality } from '../speech/packs';
 import * as yup from './yup';
+
+const QUALITIES = ['quick', 'usual'] as const satisfies readonly Quality[];
 
 const strength = () =>
   yup.number().min(0, 'The strength must be between 0 and 1.').max(1, 'A strength lies between 0 and 1.').default(0);

@@ -1,7 +1,7 @@
 import type { Sentence } from '../language/sentences';
 import { suggestTitles } from '../language/title';
 import { topicStems, upperFirst } from '../language/words';
-import type { Point, RecordingKind, UnderstoodTodo } from './understand';
+import type { Point, RecordingKind, UnderstoodTodo } from './findings';
 
 const MAX_TITLE = 52;
 const MAX_LETTER_TITLE = 62;

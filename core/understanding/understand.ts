@@ -5,6 +5,7 @@ import { isCalled } from '../language/todos/people';
 import { projectIn } from '../language/todos/projects';
 import { type SummarySentence, summarise } from '../language/summary';
 import { type Due, dueOf } from './due';
+import type { Point, RecordingKind, UnderstoodTodo } from './findings';
 import { MIN_SURE, mattersIn } from './matters';
 import type { UnderstandingModel } from './model';
 import { type Prepared, prepareTalk } from './prepare';
@@ -13,17 +14,6 @@ import { type JudgedTodo, judgeTodos } from './todoJudge';
 import { tokenText } from './reading';
 import { listenerOf, whoInDialogue, whoInMemo } from './who';
 import { tidyWording } from './wordings';
-
-/** What a recording is: thoughts of one's own, a message to somebody, a conversation, a talk, a letter that is dictated. */
-export type RecordingKind = 'memo' | 'message' | 'dialogue' | 'lecture' | 'letter';
-
-/** Where something was said: tokens of the reading, `from` up to, not with, `to`, and the sentence it begins in. */
-export type Place = { from: number; to: number; sentence: number };
-
-/** Something that was understood, `sure` as a probability from 0 to 1. */
-export type Point = { text: string; sure: number; place: Place };
-/** `who` is "me", a name, or null; `due` an ISO day; `dueTime` a local clock time. */
-export type UnderstoodTodo = Record<'who' | 'due' | 'dueTime' | 'repeat' | 'project', string | null> & Point;
 
 const LETTER_OPENS =
   /\b(?:dear (?:\p{L}+\.? ?){1,4}|(?:a |the |this is a )?(?:letter|e-?mail|memo|message|note) to (?:the |all |our |my )?\p{L}+|to whom it may concern|subject(?: line)?[,:])/iu;

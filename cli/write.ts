@@ -72,7 +72,8 @@ function written(
     // Lines of an address stand under each other.
     return options.format === 'html' ? make(letterDocument(template.name, letter)) : `${letter}\n`;
   }
-  const understood = understand(sentences, contextFrom(options), understandingModel());
+  const model = understandingModel();
+  const understood = understand(sentences, contextFrom(options), model);
   const passages = sentences.map((s, i): Passage => {
     const [startMs, endMs] = [s.startMs ?? i, s.endMs ?? i];
     const words = s.text.split(/\s+/).map((word) => ({ text: word, startMs, endMs, confidence: 1 }));
@@ -82,7 +83,7 @@ function written(
     ...{ id: String(i), text: t.text, who: t.who, due: t.due, project: t.project, isDone: false },
     startMs: sentences[t.place.sentence]?.startMs ?? t.place.sentence,
   }));
-  const made = writeUpOf(template, { passages, slips: [], todos }, sentences);
+  const made = writeUpOf(template, { passages, slips: [], todos }, sentences, model);
   // A text has no seconds; its sentences only had a place in their order.
   const hasTimes = sentences.some((s) => s.startMs !== null);
   const sections = hasTimes

@@ -3,7 +3,7 @@ import type { RecordingCard } from '@immeld/core/contract/recordings';
 import type { Immeld } from './immeld';
 
 /** How often browser and server are killed; the bench does it more often. */
-export const TIMES = Number(process.env['IMMELD_KILLS'] ?? 20);
+export const TIMES = Number(process.env['IMMELD_KILLS'] ?? 3);
 
 const results = process.env['IMMELD_KILL_RESULTS'];
 /** Keeps what was seen at one kill, for the bench. */

@@ -98,46 +98,50 @@ test('an earlier text of a note is read and taken back', async ({ page, immeld }
   await expect(page.getByRole('button', { name: /· 5 words$/ })).toBeVisible();
 });
 
-test('with no network a note is begun, read again and sent by itself, and what was seen before is there', async ({
-  page,
-  immeld,
-}) => {
-  await page.goto(`${immeld.address}/todos`);
-  await expect(page.getByRole('checkbox').first()).toBeVisible();
-  await page.goto(`${immeld.address}/shelves/all`);
-  await expect(page.getByRole('link', { name: /^Note: / }).first()).toBeVisible();
-  await page.evaluate(() => navigator.serviceWorker.ready);
-  await page.context().setOffline(true);
-  await page.getByRole('button', { name: 'New note' }).click();
-  await page.getByLabel('Title of the note').fill('Under the bridge');
-  const text = page.getByRole('textbox', { name: 'Note', exact: true });
-  await text.click();
-  await page.keyboard.type('No network here.');
-  await expect(page.getByText('saved on this device; sent when the server is back')).toBeVisible();
-  await page.reload();
-  await expect(text).toHaveText('No network here.');
-  await expect(page.getByLabel('Title of the note')).toHaveValue('Under the bridge');
-  await page.goto(`${immeld.address}/todos`);
-  await expect(page.getByText(/You see the last version this device loaded/)).toBeVisible();
-  await expect(page.getByRole('checkbox').first()).toBeVisible();
-  await page.goto(`${immeld.address}/shelves/all`);
-  await expect(page.getByRole('link', { name: /^Note: Under the bridge/ })).toBeVisible();
-  const there = async () =>
-    (await immeld.ask<{ items: Note[] }>('/notes')).items.filter((n) => n.title === 'Under the bridge');
-  expect(await there()).toEqual([]);
-  await page.context().setOffline(false);
-  await expect.poll(async () => (await there()).map((n) => n.firstWords)).toEqual(['No network here.']);
-  await expect(page.getByText(/You see the last version this device loaded/)).toHaveCount(0, { timeout: 15_000 });
-  // Written on afterwards, with another title first.
-  await page.getByRole('link', { name: /^Note: Under the bridge/ }).click();
-  await page.getByLabel('Title of the note').fill('Over the bridge');
-  await expect(kept(page)).toBeVisible();
-  await text.click();
-  await page.keyboard.press('Control+End');
-  await page.keyboard.type(' Now there is.');
-  await expect(kept(page)).toBeVisible();
-  const [note] = (await immeld.ask<{ items: Note[] }>('/notes')).items.filter((n) => n.title === 'Over the bridge');
-  expect(note!.firstWords).toBe('No network here. Now there is.');
+test.describe('with a service worker', () => {
+  test.use({ serviceWorkers: 'allow' });
+
+  test('with no network a note is begun, read again and sent by itself, and what was seen before is there', async ({
+    page,
+    immeld,
+  }) => {
+    await page.goto(`${immeld.address}/todos`);
+    await expect(page.getByRole('checkbox').first()).toBeVisible();
+    await page.goto(`${immeld.address}/shelves/all`);
+    await expect(page.getByRole('link', { name: /^Note: / }).first()).toBeVisible();
+    await page.evaluate(() => navigator.serviceWorker.ready);
+    await page.context().setOffline(true);
+    await page.getByRole('button', { name: 'New note' }).click();
+    await page.getByLabel('Title of the note').fill('Under the bridge');
+    const text = page.getByRole('textbox', { name: 'Note', exact: true });
+    await text.click();
+    await page.keyboard.type('No network here.');
+    await expect(page.getByText('saved on this device; sent when the server is back')).toBeVisible();
+    await page.reload();
+    await expect(text).toHaveText('No network here.');
+    await expect(page.getByLabel('Title of the note')).toHaveValue('Under the bridge');
+    await page.goto(`${immeld.address}/todos`);
+    await expect(page.getByText(/You see the last version this device loaded/)).toBeVisible();
+    await expect(page.getByRole('checkbox').first()).toBeVisible();
+    await page.goto(`${immeld.address}/shelves/all`);
+    await expect(page.getByRole('link', { name: /^Note: Under the bridge/ })).toBeVisible();
+    const there = async () =>
+      (await immeld.ask<{ items: Note[] }>('/notes')).items.filter((n) => n.title === 'Under the bridge');
+    expect(await there()).toEqual([]);
+    await page.context().setOffline(false);
+    await expect.poll(async () => (await there()).map((n) => n.firstWords)).toEqual(['No network here.']);
+    await expect(page.getByText(/You see the last version this device loaded/)).toHaveCount(0, { timeout: 15_000 });
+    // Written on afterwards, with another title first.
+    await page.getByRole('link', { name: /^Note: Under the bridge/ }).click();
+    await page.getByLabel('Title of the note').fill('Over the bridge');
+    await expect(kept(page)).toBeVisible();
+    await text.click();
+    await page.keyboard.press('Control+End');
+    await page.keyboard.type(' Now there is.');
+    await expect(kept(page)).toBeVisible();
+    const [note] = (await immeld.ask<{ items: Note[] }>('/notes')).items.filter((n) => n.title === 'Over the bridge');
+    expect(note!.firstWords).toBe('No network here. Now there is.');
+  });
 });
 
 test('words and slips are lifted into a note and lead back to their second', async ({ page, immeld }) => {

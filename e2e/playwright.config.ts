@@ -32,7 +32,8 @@ export default defineConfig({
   projects: [
     {
       ...{ name: 'watching', testIgnore: LISTENING, outputDir: path.join(RESULTS, 'watching') },
-      use: { launchOptions: WITHOUT_GPU_PROCESS },
+      // A service worker would fetch the whole app once more for each test; what needs it asks for it.
+      use: { launchOptions: WITHOUT_GPU_PROCESS, serviceWorkers: 'block' },
     },
     { name: 'listening', testMatch: LISTENING, outputDir: path.join(RESULTS, 'listening') },
   ],

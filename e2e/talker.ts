@@ -33,6 +33,7 @@ export class Talker {
     this.context = await chromium.launchPersistentContext(this.profile, {
       ...launchOptions,
       viewport: viewport!,
+      serviceWorkers: 'allow',
       args: [
         ...launchOptions!.args!,
         '--use-fake-device-for-media-stream',

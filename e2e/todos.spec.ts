@@ -143,31 +143,35 @@ test('others’ to-dos stand apart; all of them are taken along', async ({ page,
   await expect(address).toHaveCount(0);
 });
 
-test('with no network to-dos are ticked and added, stay so over a reload, and reach the server by themselves', async ({
-  page,
-  immeld,
-}) => {
-  const { recordingId } = await todo(immeld, 'Write the application');
-  const box = (name: string) => page.getByRole('checkbox', { name: `${name}, done` });
-  for (const place of [`recordings/${recordingId}?part=margin`, 'todos']) {
-    await page.goto(`${immeld.address}/${place}`);
-    await expect(box('Write the application')).not.toBeChecked();
-  }
-  await page.evaluate(() => navigator.serviceWorker.ready);
-  await page.context().setOffline(true);
-  await box('Write the application').click();
-  await page.getByLabel('Add a to-do').fill('buy stakes for the quayside');
-  await page.keyboard.press('Enter');
-  await expect(box('Buy stakes')).toBeVisible();
-  await page.reload();
-  await expect(box('Buy stakes')).toBeVisible();
-  await expect(box('Write the application')).toHaveCount(0);
-  await page.goto(`${immeld.address}/recordings/${recordingId}?part=margin`);
-  await expect(box('Write the application')).toBeChecked();
-  await page.goto(`${immeld.address}/todos`);
-  expect((await todo(immeld, 'Write the application')).isDone).toBe(false);
-  await page.context().setOffline(false);
-  await expect.poll(async () => (await todo(immeld, 'Write the application')).isDone).toBe(true);
-  await expect.poll(async () => (await todo(immeld, 'Buy stakes'))?.project).toBe('Quayside limes');
-  await expect(box('Buy stakes')).toHaveCount(1);
+test.describe('with a service worker', () => {
+  test.use({ serviceWorkers: 'allow' });
+
+  test('with no network to-dos are ticked and added, stay so over a reload, and reach the server by themselves', async ({
+    page,
+    immeld,
+  }) => {
+    const { recordingId } = await todo(immeld, 'Write the application');
+    const box = (name: string) => page.getByRole('checkbox', { name: `${name}, done` });
+    for (const place of [`recordings/${recordingId}?part=margin`, 'todos']) {
+      await page.goto(`${immeld.address}/${place}`);
+      await expect(box('Write the application')).not.toBeChecked();
+    }
+    await page.evaluate(() => navigator.serviceWorker.ready);
+    await page.context().setOffline(true);
+    await box('Write the application').click();
+    await page.getByLabel('Add a to-do').fill('buy stakes for the quayside');
+    await page.keyboard.press('Enter');
+    await expect(box('Buy stakes')).toBeVisible();
+    await page.reload();
+    await expect(box('Buy stakes')).toBeVisible();
+    await expect(box('Write the application')).toHaveCount(0);
+    await page.goto(`${immeld.address}/recordings/${recordingId}?part=margin`);
+    await expect(box('Write the application')).toBeChecked();
+    await page.goto(`${immeld.address}/todos`);
+    expect((await todo(immeld, 'Write the application')).isDone).toBe(false);
+    await page.context().setOffline(false);
+    await expect.poll(async () => (await todo(immeld, 'Write the application')).isDone).toBe(true);
+    await expect.poll(async () => (await todo(immeld, 'Buy stakes'))?.project).toBe('Quayside limes');
+    await expect(box('Buy stakes')).toHaveCount(1);
+  });
 });

@@ -142,7 +142,7 @@ function apiRouter(parts: ApplicationParts, visits: Visits): Router {
     shareLinkRoutes(visits),
     packRoutes(),
   );
-  router.use(calendarRoutes(outside), settingsRoutes(), archiveRoutes(parts));
+  router.use(calendarRoutes(outside), settingsRoutes(queue), archiveRoutes(parts));
   router.use(mailRoutes(mailer, files));
   router.use(accountRoutes(isDemo, { sounds, queue, files, bringings }));
   return router;

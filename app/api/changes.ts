@@ -177,7 +177,10 @@ export function useChanges() {
     }),
     settings: useMutation({
       mutationFn: (body: SettingsChange) => call('changeSettings', { body }),
-      onSuccess: (settings) => client.setQueryData(['settings'], settings),
+      onSuccess: (settings) => {
+        client.setQueryData(['settings'], settings);
+        return client.invalidateQueries({ queryKey: ['settings', 'older'] });
+      },
     }),
     newCalendar: useMutation({ mutationFn: (body: NewCalendar) => call('addCalendar', { body }), ...done }),
     refreshCalendar: useMutation({

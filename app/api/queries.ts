@@ -92,6 +92,14 @@ export const useAppointments = (date: string, isWanted: boolean) =>
   });
 
 export const useCalendars = () => useQuery({ queryKey: ['calendars'], queryFn: () => call('listCalendars') });
+const OLDER_AGAIN_MS = 5000;
+/** Recordings that the chosen model would transcribe better; asked again and again while they are being worked on. */
+export const useOlderTranscripts = () =>
+  useQuery({
+    queryKey: ['settings', 'older'],
+    queryFn: () => call('getOlderTranscripts'),
+    refetchInterval: ({ state }) => (state.data?.isWorking ? OLDER_AGAIN_MS : false),
+  });
 export const useSharedSettings = () => useQuery({ queryKey: ['settings'], queryFn: () => call('getSettings') });
 
 export const useAccount = () => useQuery({ queryKey: ['account'], queryFn: () => call('getAccount') });

@@ -12,6 +12,7 @@ import { MarkSettings } from '../features/settings/markSettings';
 import { NameSettings } from '../features/settings/nameSettings';
 import { PackSettings } from '../features/settings/packSettings';
 import { PersonSettings } from '../features/settings/personSettings';
+import { TranscriptionSettings } from '../features/settings/transcriptionSettings';
 import { ReadingSettings } from '../features/settings/readingSettings';
 import { SourceSettings } from '../features/settings/sourceSettings';
 import { Page } from '../ui/shell';
@@ -29,6 +30,7 @@ export default function SettingsScreen() {
         <PackSettings />
         <NameSettings />
         <ListeningSettings />
+        <TranscriptionSettings />
         <ReadingSettings />
         <MarkSettings />
         <ConsentSettings />

@@ -1,9 +1,12 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { render } from '@testing-library/react';
+import { configure, render } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ReactElement } from 'react';
 import { PaperProvider } from 'react-native-paper';
 import { UndoBarProvider } from '../ui/undoBar';
+
+// Whether something is hidden costs most of the time of a test in this DOM; the browser tests look at that with axe.
+configure({ defaultHidden: true });
 
 /** Shows a part of the app as its screens do, and gives a hand that clicks and types like a person. */
 export function mount(element: ReactElement) {

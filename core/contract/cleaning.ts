@@ -1,7 +1,8 @@
 import type { Quality } from '../speech/packs';
 import * as yup from './yup';
 
-const QUALITIES = ['quick', 'usual'] as const satisfies readonly Quality[];
+/** In how much care a recording is transcribed; each has a pack of its own. */
+export const QUALITIES = ['quick', 'usual'] as const satisfies readonly Quality[];
 
 const strength = () =>
   yup.number().min(0, 'The strength must be between 0 and 1.').max(1, 'A strength lies between 0 and 1.').default(0);

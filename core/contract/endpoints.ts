@@ -194,6 +194,21 @@ export const ENDPOINTS = {
     body: null,
     response: settingsSchema,
   }),
+  getOlderTranscripts: endpoint({
+    method: 'get',
+    path: '/transcripts/older',
+    summary: 'How many recordings were transcribed by a model with more mistakes than the chosen one',
+    params: none,
+    query: none,
+    body: null,
+    response: yup.object({
+      count: yup.number().integer().required(),
+      /** Length of their sound. */
+      soundMs: yup.number().integer().required(),
+      /** Whether they are being transcribed again. */
+      isWorking: yup.boolean().required(),
+    }),
+  }),
   changeSettings: endpoint({
     isLarge: true,
     method: 'patch',

@@ -1,6 +1,7 @@
 import * as yup from './yup';
 import { USUAL_EXPORTS, exportSettingsSchema } from './exports';
 import { DICTATION_COMMANDS } from './dictationCommands';
+import { QUALITIES } from './cleaning';
 import { NUMERAL_KINDS } from './numeralKinds';
 import { USUAL_MARK_KINDS, markKindsSchema } from './markKinds';
 import { paragraphKind, paragraphPause } from './paragraphs';
@@ -8,6 +9,8 @@ import { paragraphKind, paragraphPause } from './paragraphs';
 const figures = () => yup.array().of(yup.string().oneOf(NUMERAL_KINDS).required());
 
 const commands = () => yup.array().of(yup.string().oneOf(DICTATION_COMMANDS).required());
+
+const quality = () => yup.string().oneOf(QUALITIES, 'The quality must be quick or usual.');
 
 const names = () =>
   yup
@@ -72,6 +75,10 @@ export const settingsSchema = yup.object({
   takesPlace: yup.boolean().required(),
   /** Names and terms that the recogniser is to know, with how they sound. */
   names: names().required(),
+  /** With how much care is transcribed from now on. */
+  quality: quality().required(),
+  /** Whether recordings that the quick model transcribed are transcribed again while nothing else waits. */
+  improvesOlder: yup.boolean().required(),
   /** What is written in figures; the words that were said are kept underneath. */
   figures: figures().required(),
   /** Whether hesitations and what was begun twice are left out of what one reads. */
@@ -101,6 +108,8 @@ export const settingsChangeSchema = yup
     asideClosing: phrase(),
     takesPlace: yup.boolean(),
     names: names(),
+    quality: quality(),
+    improvesOlder: yup.boolean(),
     figures: figures(),
     hidesFillers: yup.boolean(),
     paragraphKind: paragraphKind(),
@@ -121,6 +130,8 @@ export const USUAL_SETTINGS: SharedSettings = {
   asideClosing: 'back to it',
   takesPlace: false,
   names: [],
+  quality: 'usual',
+  improvesOlder: false,
   figures: [...NUMERAL_KINDS],
   hidesFillers: false,
   paragraphKind: 'usual',

@@ -17,6 +17,7 @@ export const CONTENTS = [
     'quotes',
     'parts',
     'text',
+    'letter',
   ] as const),
 ] as const;
 export type Content = (typeof CONTENTS)[number];

@@ -1,6 +1,7 @@
-import { sentencesOf } from '../language/sentences';
+import { type Sentence, sentencesOf } from '../language/sentences';
 import { suggestTitles } from '../language/title';
 import type { FoundTodo } from '../language/todos/findTodos';
+import type { UnderstoodTodo } from '../understanding/findings';
 import { type UnderstandingModel } from '../understanding/model';
 import { understand } from '../understanding/understand';
 import type { Named } from '../language/todos/projects';
@@ -43,13 +44,14 @@ export function proposalsFor(
   const people = peopleIn(passages, context.people, context.knownPeople);
   const { folders, tags, projects } = context;
   const filing = suggestFiling({ ...context, text, people }, context.filed, { folders, tags, projects });
-  const [title = null, ...otherTitles] = suggestTitles(sentences);
+  const { title, todos } = understand(sentences, knownOf(context), model);
+  const otherTitles = suggestTitles(sentences).filter((t) => t !== title);
   return {
     ...{ title, otherTitles, people },
     folderId: filing.folder?.id ?? null,
     tags: filing.tags.map((t) => t.name),
     project: filing.project,
-    todos: proposedTodos(passages, context, model),
+    todos: todos.map((t) => proposedTodo(t, sentences)),
     summary: shortSummary(passages),
   };
 }
@@ -60,15 +62,21 @@ export type TodoFacts = { startedAt: string; projects: readonly Named[]; ownName
 /** The to-dos of a recording with the second of the sentence in which each was said. */
 export function proposedTodos(
   passages: readonly Passage[],
-  { startedAt, projects, ownName }: TodoFacts,
+  facts: TodoFacts,
   model: UnderstandingModel,
 ): Proposals['todos'] {
   const sentences = sentencesOf(passages);
-  const known = { at: startedAt.slice(0, 16), projects, ownName };
-  return understand(sentences, known, model).todos.map(({ text, who, due, dueTime, repeat, project, place }) => ({
-    ...{ text, who, repeat, project, sentence: place.sentence },
-    due: due && dueTime ? `${due}T${dueTime}` : due,
-    quote: sentences[place.sentence]!.text,
-    startMs: sentences[place.sentence]!.startMs,
-  }));
+  return understand(sentences, knownOf(facts), model).todos.map((t) => proposedTodo(t, sentences));
 }
+
+const knownOf = ({ startedAt, projects, ownName }: TodoFacts) => ({ at: startedAt.slice(0, 16), projects, ownName });
+
+const proposedTodo = (
+  { text, who, due, dueTime, repeat, project, place }: UnderstoodTodo,
+  sentences: readonly Sentence[],
+): Proposals['todos'][number] => ({
+  ...{ text, who, repeat, project, sentence: place.sentence },
+  due: due && dueTime ? `${due}T${dueTime}` : due,
+  quote: sentences[place.sentence]!.text,
+  startMs: sentences[place.sentence]!.startMs,
+});

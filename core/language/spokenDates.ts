@@ -111,6 +111,7 @@ const RULES: Rule[] = [
   rule('(?:the )?end of (?:the|this) month', (_, t) => lastOfMonth(t, 0)),
   rule('(?:the )?end of next month', (_, t) => lastOfMonth(t, 1)),
   rule(`(?:the )?end of (${MONTH})`, (m, t) => endOfMonthNamed(m[1]!, t)),
+  rule(`(?:the )?middle of (${MONTH})|mid[- ](${MONTH})`, (m, t) => middleOfMonth((m[1] ?? m[2])!, t)),
   rule('(?:the )?end of (?:the|this) year', (_, t) => ({ year: t.year, month: 11, day: 31 })),
   rule('(?:the )?weekend|this weekend', (_, t) => plusDays(t, (6 - weekdayOf(t) + 7) % 7)),
   rule('next week', (_, t) => weekdayOfNextWeek(t, 'monday')),
@@ -126,6 +127,9 @@ const RULES: Rule[] = [
 function monthDay(month: string, day: string, today: Day): Day | null {
   const number = ordinalValue(day) ?? numberValue(day);
   return number && number <= 31 ? dateInYear(today, MONTHS.indexOf(month.toLowerCase()), number) : null;
+}
+function middleOfMonth(month: string, today: Day): Day | null {
+  return dateInYear(today, MONTHS.indexOf(month.toLowerCase()), 15);
 }
 function lastOfMonth(today: Day, ahead: number): Day {
   return fromUtc(new Date(Date.UTC(today.year, today.month + ahead + 1, 0)));

@@ -12,7 +12,7 @@ it.each([
   ['each weekday', 'FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR', '2026-03-10'],
   ['every morning', 'FREQ=DAILY', '2026-03-10'],
   ['every evening', 'FREQ=DAILY', '2026-03-09'],
-  ['daily', 'FREQ=DAILY', '2026-03-10'],
+  ['daily', 'FREQ=DAILY', '2026-03-09'],
   ['every two weeks', 'FREQ=WEEKLY;INTERVAL=2', '2026-03-09'],
   ['on the first of every month', 'FREQ=MONTHLY;BYMONTHDAY=1', '2026-04-01'],
   ['on the thirty-first of each month', 'FREQ=MONTHLY;BYMONTHDAY=31', '2026-03-31'],

@@ -67,7 +67,7 @@ const READINGS: Reading[] = [
     pattern: /\b(?:every|each) (day|morning|afternoon|evening|night)\b|\bdaily\b/i,
     rule: (m, today) => ({
       rule: 'FREQ=DAILY',
-      first: /evening|night/i.test(m[1] ?? '') ? today : plus(today, 1),
+      first: /morning|afternoon/i.test(m[1] ?? '') ? plus(today, 1) : today,
     }),
   },
   {

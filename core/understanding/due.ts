@@ -25,16 +25,26 @@ const MORNING_ENDS = 10;
 const EVENING = 17;
 /** Words for today that are no dates: what is meant to be done at once, or on a way that is taken today. */
 const AT_ONCE =
-  /\b(?:right now|now-now|just now|right away|straight away|straightaway|at once|immediately|this instant|this minute|asap|(?<!on )the day(?= because|$|[,.;]| while)|this (?:arvo|night|lunchtime|dinnertime|aft)|at (?:lunch|lunchtime|dinner time|teatime)|after lunch|before lunch|after (?:tea|dinner|work|school)|later on|on (?:my|the|our) way (?:home|in|out|back)|before (?:bed|i (?:go|leave|sit down|sleep)|closing)|while (?:i'm|we're) at it|when we stop)\b|\bnow(?=$|[,.;!?]|\s(?:before|so|and|while|on|i\b))/iu;
+  /\b(?:right now|now-now|just now|right away|straight away|straightaway|at once|immediately|this instant|this minute|asap|(?<!on )the day(?= because|$|[,.;]| while)|this (?:arvo|night|lunchtime|dinnertime|aft)|at (?:lunch|lunchtime|dinner time|teatime)|after lunch|before lunch|after (?:tea|dinner|work|school|this(?! \p{L})|the (?:meeting|call|lesson|class|consults|service|shift))|straight after|when i(?:'m| am| get) (?:home|back|in)(?! on)\b|as soon as i(?:'m| am| get)\b|later on|on (?:my|the|our|his|her) way (?:home|in|out|back|to)|before (?:bed|i (?:go|leave|sit down|sleep)|closing)|while (?:i'm|we're) at it|when we stop)\b|\bnow(?=$|[,.;!?]|\s(?:before|so|and|while|on|i\b))/iu;
+/** "After nine", "not before eight": today's, as far as it is still to come. */
+const AFTER_CLOCK =
+  /\b(?:not before|after) (?:half |quarter past )?(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|noon)(?=$|[.,;!?]| (?:and|so|today|because|they|he|she))/iu;
 const IN_THE_MORNING = /\b(?:(?:first thing )?in the morning|first thing|the morn)\b/iu;
 const THE_NIGHT = /\b(?:overnight|during the night)\b/iu;
 
+/** What something has to be there for: it is due by that day ("by Monday's auction", "before the Monday matinee"). */
+const LIMIT = /\b(?:by|before|for|until|till|in time for)(?: (?:the|that|this|our|my|her|his))?$/iu;
 /** Dates that say what something is, not when it is due: "Monday's order", "the Friday lunch". */
-const isAttribute = (text: string, start: number, end: number): boolean =>
-  /^'s\b/.test(text.slice(end)) ||
-  (/\b(?:the|that|this|our|my|a|his|her|their) $/iu.test(text.slice(0, start)) &&
-    /^ \p{Ll}+/u.test(text.slice(end)) &&
-    /^(?:mon|tues|wednes|thurs|fri|satur|sun)day$/i.test(text.slice(start, end)));
+function isAttribute(text: string, start: number, end: number): boolean {
+  const [before, phrase, after] = [text.slice(0, start).trimEnd(), text.slice(start, end), text.slice(end)];
+  if (LIMIT.test(before) || /^(?:by|before|for|until|till) /i.test(phrase)) return false;
+  return (
+    /^'s\b/.test(after) ||
+    (/\b(?:the|that|this|our|my|a|his|her|their)$/iu.test(before) &&
+      /^ \p{Ll}+/u.test(after) &&
+      /^(?:mon|tues|wednes|thurs|fri|satur|sun)day$/i.test(phrase))
+  );
+}
 
 /** Each date that a text names, in order. Spans give their last working day, and what lies behind is tomorrow's. */
 function datesIn(text: string, at: string): Named[] {
@@ -67,7 +77,8 @@ function datesIn(text: string, at: string): Named[] {
       if (isEvening && hour >= 13 && !/p\.?m|evening|afternoon/.test(lower))
         clock = `${String(hour - 12).padStart(2, '0')}${time.slice(2)}`;
     }
-    if (/midnight/.test(lower)) [day, clock] = [plusDays(said, 1), '00:00'];
+    // "Friday at midnight" is the end of that day.
+    if (/midnight/.test(lower)) [day, clock] = isTimeOnly ? [plusDays(said, 1), '00:00'] : [said, '23:59'];
     found.push({ day, time: clock, start, end, phrase, isTimeOnly });
   }
   const morning = IN_THE_MORNING.exec(plain);
@@ -91,7 +102,7 @@ function datesIn(text: string, at: string): Named[] {
       });
   }
   if (!found.length) {
-    const soon = AT_ONCE.exec(plain) ?? THE_NIGHT.exec(plain);
+    const soon = AT_ONCE.exec(plain) ?? THE_NIGHT.exec(plain) ?? AFTER_CLOCK.exec(plain);
     if (soon)
       found.push({
         day: today,

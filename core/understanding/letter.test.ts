@@ -45,3 +45,10 @@ test('long nonsense is read in a moment', () => {
     composeLetter(text);
   expect(performance.now() - started).toBeLessThan(20_000);
 }, 60_000);
+
+test('what is put right within a sentence stands there as it was put right, and nothing before it is lost', () => {
+  const { paragraphs } = composeLetter(
+    'Dear Bram, thank you for the plans. We meet on Friday, no, scratch that, we meet on Thursday at the quay. Yours, Tamsin.',
+  );
+  expect(paragraphs).toEqual(['Thank you for the plans. We meet on Thursday at the quay.']);
+});

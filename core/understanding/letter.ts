@@ -109,6 +109,14 @@ function withoutWithdrawn(sentence: string): string | null {
   return wordsIn(rest).length ? rest : null;
 }
 
+/** "We meet on Friday, no, scratch that, we meet on Thursday": a sentence on either side; the second one counts. */
+function isCorrected(sentence: string): boolean {
+  const match = TAKEN_BACK.exec(sentence);
+  if (!match) return false;
+  const after = sentence.slice(match.index + match[0].length);
+  return [sentence.slice(0, match.index), after].every((side) => wordsIn(side).length >= AGAIN && !INSTRUCTS.test(side));
+}
+
 /** An instruction stands at the beginning of its sentence; further on it takes back a part of it. */
 const LATE = 25;
 
@@ -136,6 +144,7 @@ function cleaned(paragraph: string): string {
     if (
       (INSTRUCTS.exec(said)?.index ?? Infinity) < LATE &&
       words.length <= 14 &&
+      !isCorrected(said) &&
       !/\b(?:please (?:sign|return|send|call|ring|write|tell|bring|find)|would you|could you|i enclose)\b/iu.test(said)
     ) {
       const last = out.at(-1);

@@ -6,7 +6,7 @@ import { projectIn } from '../language/todos/projects';
 import { type SummarySentence, summarise } from '../language/summary';
 import { type Due, dueOf } from './due';
 import type { Point, RecordingKind, UnderstoodTodo } from './findings';
-import { MIN_SURE, mattersIn } from './matters';
+import { type Matter, matterText, mattersOf } from './matters';
 import type { UnderstandingModel } from './model';
 import { type Prepared, prepareTalk } from './prepare';
 import { titleFor } from './titles';
@@ -101,34 +101,13 @@ export function understoodTodos(talk: Prepared, context: TodoContext, model: Und
   return found;
 }
 
-const ASKED_WITHIN = 6;
-/** "Skip." decides nothing. */
-const MIN_WORDS = 3;
-const SHORT_WORDS = 7;
-
-function points(talk: Prepared, model: UnderstandingModel, part: 'decisions' | 'questions'): Point[] {
-  if (talk.kind !== 'dialogue') return [];
-  const { sentences, tokens } = talk.reading;
-  return mattersIn(sentences, model[part], MIN_SURE[part]).flatMap(({ from, to, sure }) => {
-    const own = sentences
-      .slice(from, to)
-      .map((s) => s.text)
-      .join(' ');
-    if (own.split(/\s+/).length < MIN_WORDS) return [];
-    let text = part === 'questions' ? own.trim() : tidyWording(own, talk.at, true);
-    if (part === 'decisions' && text.split(/\s+/).length < SHORT_WORDS) {
-      // "Fine, two weeks." says nothing without what was asked.
-      for (let k = from - 1; k >= Math.max(0, from - ASKED_WITHIN); k--) {
-        if (!/\?["'”’]?$|\bor\b/i.test(sentences[k]!.text)) continue;
-        text = `${text} (asked: ${sentences[k]!.text.trim()})`;
-        break;
-      }
-    }
-    const first = tokens.findIndex((t) => t.sentence === from);
-    let last = first;
-    while (last < tokens.length && tokens[last]!.sentence < to) last++;
-    return { text, sure, place: { from: first, to: last, sentence: from } };
-  });
+/** A matter in words of its own, with its place. */
+function pointOf(talk: Prepared, { from, to, sure }: Matter, text: string): Point {
+  const { tokens } = talk.reading;
+  const first = tokens.findIndex((t) => t.sentence === from);
+  let last = first;
+  while (last < tokens.length && tokens[last]!.sentence < to) last++;
+  return { text, sure, place: { from: first, to: last, sentence: from } };
 }
 
 /** All that is understood of what was said. */
@@ -147,14 +126,20 @@ export function understand(
   // What a letter asks for is its reader's; only what is said after its closing is meant for somebody here.
   const closing = kind === 'letter' ? sentences.findLastIndex((s) => LETTER_CLOSES.test(s.text)) : -1;
   const todos = all.filter((t) => t.place.sentence > closing);
-  const decisions = points(prepared, model, 'decisions');
+  const matters = mattersOf(prepared.reading.sentences, model);
+  const wordsOf = (m: Matter) => matterText(prepared.reading.sentences, m);
+  const decisions = matters.decisions.map((m) => {
+    const text = tidyWording(wordsOf(m), context.at, true);
+    const question = m.asked === null ? null : prepared.reading.sentences[m.asked]!.text.trim();
+    return pointOf(prepared, m, question ? `${text} (asked: ${question})` : text);
+  });
   return {
     kind,
     prepared,
     title: titleFor(kind, sentences, todos, decisions),
     todos,
     decisions,
-    questions: points(prepared, model, 'questions'),
+    questions: matters.questions.map((m) => pointOf(prepared, m, wordsOf(m))),
   };
 }
 

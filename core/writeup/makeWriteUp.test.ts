@@ -1,7 +1,10 @@
+import fs from 'node:fs';
+import path from 'node:path';
 import { type Template, templateSchema } from '../contract/templates';
 import { sentencesOf } from '../language/sentences';
 import { stem, wordsOf } from '../language/words';
 import type { Passage } from '../transcript/manuscript';
+import { unpackModel } from '../understanding/model';
 import { writeUpAsMarkdown } from './asMarkdown';
 import { writeUpAsNote } from './asNote';
 import { type Source, makeWriteUp, plainText } from './makeWriteUp';
@@ -50,7 +53,9 @@ const TALK: Source = {
 const template = (section: object, rest: object = {}): Template =>
   templateSchema.validateSync({ name: 'Test', sections: [section], ...rest });
 const texts = (section: object, source = TALK, rest: object = {}) =>
-  makeWriteUp(template(section, rest), source).flatMap((s) => s.groups.flatMap((g) => g.lines.map((l) => l.text)));
+  makeWriteUp(template(section, rest), source, null).flatMap((s) =>
+    s.groups.flatMap((g) => g.lines.map((l) => l.text)),
+  );
 
 describe('a section', () => {
   it('of decisions: what the next one agrees to', () => {
@@ -65,7 +70,11 @@ describe('a section', () => {
     expect(texts({ content: 'own-todos' })).toEqual(['Order the barrier', 'Buy milk']);
     expect(texts({ content: 'others-todos' })).toEqual(['Check the depth']);
     expect(texts({ content: 'next-steps' })).toEqual(['Buy milk', 'Check the depth']);
-    const [byProject] = makeWriteUp(template({ content: 'all-todos', grouping: 'project', form: 'checks' }), TALK);
+    const [byProject] = makeWriteUp(
+      template({ content: 'all-todos', grouping: 'project', form: 'checks' }),
+      TALK,
+      null,
+    );
     expect(byProject!.groups.map((g) => [g.name, g.lines.length])).toEqual([
       ['Quayside limes', 2],
       ['No project', 2],
@@ -82,8 +91,10 @@ describe('a section', () => {
 
   it('that holds nothing is left out, or says so', () => {
     const nothing: Source = { passages: [], slips: [], todos: [] };
-    expect(makeWriteUp(template({ content: 'decisions' }), nothing)).toEqual([]);
-    expect(makeWriteUp(template({ content: 'decisions', isOptional: false }), nothing)).toMatchObject([{ groups: [] }]);
+    expect(makeWriteUp(template({ content: 'decisions' }), nothing, null)).toEqual([]);
+    expect(makeWriteUp(template({ content: 'decisions', isOptional: false }), nothing, null)).toMatchObject([
+      { groups: [] },
+    ]);
   });
 });
 
@@ -121,7 +132,7 @@ describe('a length that is asked for', () => {
 
   it('holds over the whole', () => {
     for (const mostCharacters of [40, 120, 300]) {
-      const made = makeWriteUp({ ...SHIPPED_TEMPLATES.get('minutes')!, mostCharacters }, TALK);
+      const made = makeWriteUp({ ...SHIPPED_TEMPLATES.get('minutes')!, mostCharacters }, TALK, null);
       expect([...plainText(made)].length).toBeLessThanOrEqual(mostCharacters);
     }
   });
@@ -141,7 +152,7 @@ describe('a length that is asked for', () => {
 const ADDED = new Set(['is', 'has', 'does', 'will', 'would', 'was', 's', 'tamsin', 'bram', 'ottoline'].map(stem));
 
 it.each([...SHIPPED_TEMPLATES.entries()])('%s invents nothing and cites every line', (_, shipped) => {
-  const made = makeWriteUp(shipped, TALK);
+  const made = makeWriteUp(shipped, TALK, null);
   const said = [
     ...sentencesOf(TALK.passages).map((s) => s.text),
     ...TALK.slips.map((s) => s.text),
@@ -168,7 +179,7 @@ describe('bad input', () => {
     ['marks only', '... ?! ,'],
   ])('%s', (_, text) => {
     for (const shipped of SHIPPED_TEMPLATES.values()) {
-      expect(typeof writeUpAsMarkdown('x', makeWriteUp(shipped, of(text)))).toBe('string');
+      expect(typeof writeUpAsMarkdown('x', makeWriteUp(shipped, of(text), null))).toBe('string');
     }
   });
 
@@ -183,8 +194,47 @@ describe('bad input', () => {
 });
 
 it('goes into a note with its moments and its to-dos', () => {
-  const note = writeUpAsNote(makeWriteUp(SHIPPED_TEMPLATES.get('minutes')!, TALK), 'rec');
+  const note = writeUpAsNote(makeWriteUp(SHIPPED_TEMPLATES.get('minutes')!, TALK, null), 'rec');
   const text = JSON.stringify(note);
   expect(text).toContain('"taskItem","attrs":{"checked":true,"todoId":"00000000-0000-4000-8000-000000000002"}');
   expect(text).toContain('{"type":"mention","attrs":{"kind":"recording","id":"rec","label":"0:20","startMs":20000}}');
+});
+
+describe('what was understood', () => {
+  const model = unpackModel(
+    new Uint8Array(fs.readFileSync(path.join(__dirname, '..', '..', 'data', 'understanding', 'weights.bin'))),
+  );
+  const linesOf = (section: object, passages: readonly Passage[]) =>
+    makeWriteUp(template(section), { passages, slips: [], todos: [] }, model).flatMap((s) =>
+      s.groups.map((g) => g.lines),
+    );
+
+  it('goes into minutes: a short decision stands with what was asked', () => {
+    const [lines] = linesOf({ content: 'decisions' }, [
+      passage('Tamsin', 'Do we take the wide border or the narrow one for the quay?', 0),
+      passage('Bram', 'Okay, then the narrow one.', 9000),
+      passage('Tamsin', 'Agreed.', 18_000),
+    ]);
+    expect(lines!.map((l) => l.text).join(' ')).toMatch(/narrow one.*\(asked: Do we take the wide border/i);
+    expect(lines![0]).toMatchObject({ startMs: 9000 });
+  });
+
+  it('makes a letter of one that was dictated: each block leads to where it was said', () => {
+    const groups = linesOf({ content: 'letter', form: 'text' }, [
+      passage(null, 'Letter to Ms Sund. Dear Ms Sund, thank you for the plans of the north bank.', 0),
+      passage(null, 'We meet on Friday, no, scratch that, we meet on Thursday at the quay. New paragraph.', 20_000),
+      passage(null, 'The soil arrives a day before. Kind regards, Tamsin Vale.', 40_000),
+    ]);
+    const blocks = groups.map((lines) => lines.map((l) => l.text).join(' '));
+    expect(blocks[0]).toBe('Dear Ms Sund,');
+    expect(blocks.at(-2)).toBe('Kind regards,');
+    expect(blocks.at(-1)).toBe('Tamsin Vale');
+    expect(blocks.join(' ')).not.toMatch(/scratch|new paragraph|letter to/i);
+    expect(groups.flat().map((l) => l.startMs! >= 40_000)).toEqual([false, false, true, true, true]);
+  });
+
+  it('leaves other talk as it was where a letter is wanted', () => {
+    const talk = [passage(null, 'We plant the limes in April. The soil is there.', 0)];
+    expect(linesOf({ content: 'letter', form: 'text' }, talk)).toEqual(linesOf({ content: 'text', form: 'text' }, talk));
+  });
 });

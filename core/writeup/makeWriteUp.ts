@@ -1,7 +1,12 @@
 import type { Line, MadeSection, Section, Template, Wording } from '../contract/templates';
 import { type Sentence, sentencesOf } from '../language/sentences';
+import { wordsOf } from '../language/words';
 import { type SummarySentence, summarise } from '../language/summary';
 import type { Passage } from '../transcript/manuscript';
+import { type Letter, composeLetter } from '../understanding/letter';
+import { type Matters, matterText, mattersOf } from '../understanding/matters';
+import type { UnderstandingModel } from '../understanding/model';
+import { kindOf } from '../understanding/understand';
 import { askedIn, datesAndNumbersIn, decisionsIn, openQuestionsIn, termsIn } from './findings';
 import { ownPartsOf, withinParts } from './ownParts';
 import { inReportedSpeech, tidyText } from './tidy';
@@ -36,13 +41,19 @@ const STRETCH = 400;
 /**
  * Makes a write-up by a template. Every line is made of the words of one sentence, slip or to-do and carries its
  * moment; the lengths that the template asks for are upper bounds that are kept.
+ * @param model what was learned about decisions and open questions; null: the rules alone find them
  */
-export const makeWriteUp = (template: Template, source: Source): MadeSection[] =>
-  writeUpOf(template, source, sentencesOf(source.passages));
+export const makeWriteUp = (template: Template, source: Source, model: UnderstandingModel | null): MadeSection[] =>
+  writeUpOf(template, source, sentencesOf(source.passages), model);
 
 /** As `makeWriteUp`, of sentences that are known already. */
-export function writeUpOf(template: Template, source: Source, sentences: readonly Sentence[]): MadeSection[] {
-  const maker = new Maker(sentences, source, template.wording);
+export function writeUpOf(
+  template: Template,
+  source: Source,
+  sentences: readonly Sentence[],
+  model: UnderstandingModel | null,
+): MadeSection[] {
+  const maker = new Maker(sentences, source, template.wording, model);
   const made = template.sections.flatMap((section): MadeSection[] => {
     const { form, heading, indent, hasTimes } = section;
     const lines = withinLength(maker.lines(section), section);
@@ -61,6 +72,13 @@ const found = (text: string, startMs: number | null): Found => ({
   ...{ score: 1, at: startMs ?? 0, project: null, paragraph: 0 },
 });
 
+/** A letter's paragraphs from top to bottom; name and what stands under it are one. */
+const blocksOf = ({ head, salutation, paragraphs, closing: [formula, ...names], foot }: Letter): string[] =>
+  [...head, salutation ?? '', ...paragraphs, formula ?? '', names.join(', '), ...foot].filter(Boolean);
+
+/** So many words tell where a block begins. */
+const FIRST_WORDS = 8;
+
 const NO_SLIP: SourceSlip = { kind: 'heading', mark: null, startMs: 0, endMs: null, text: '' };
 
 class Maker {
@@ -70,7 +88,19 @@ class Maker {
     private readonly sentences: readonly Sentence[],
     private readonly source: Source,
     private readonly wording: Wording,
+    private readonly model: UnderstandingModel | null,
   ) {}
+
+  private understood: Matters | null | undefined;
+
+  /** What a conversation decided and left open; null where one alone speaks and the rules find it. */
+  private get matters(): Matters | null {
+    if (this.understood === undefined) {
+      const isConversation = new Set(this.sentences.flatMap((s) => s.speaker ?? [])).size > 1;
+      this.understood = this.model && isConversation ? mattersOf(this.sentences, this.model) : null;
+    }
+    return this.understood;
+  }
 
   /** Asked for by some sections only. */
   get parts(): readonly { title: string; startMs: number }[] {
@@ -87,11 +117,11 @@ class Maker {
       const some = Math.min(count, Math.max(1, Math.ceil(this.sentences.length / 2)));
       return this.ranked(some).map((s) => this.said(s, s.score));
     }
-    if (content === 'decisions') return decisionsIn(this.sentences).map((s) => this.said(s));
+    if (content === 'decisions') return this.decisions();
     if (content === 'questions' || content === 'asked') {
       const asked = slips.filter((s) => s.kind === 'mark' && s.mark === 'question');
       return [
-        ...(content === 'asked' ? askedIn : openQuestionsIn)(this.sentences).map((s) => this.said(s)),
+        ...(content === 'asked' ? askedIn(this.sentences).map((s) => this.said(s)) : this.openQuestions()),
         ...asked.flatMap((slip) => (slip.text ? [this.written(slip)] : [])),
       ].sort(byTime);
     }
@@ -112,7 +142,8 @@ class Maker {
       const chosen = this.ranked(MAX_CANDIDATES).filter((s) => s.speaker !== null);
       return chosen.map((s) => ({ ...this.said(s, s.score), text: `“${tidyText(s.text)}”` }));
     }
-    if (content === 'text') {
+    if (content === 'letter' && kindOf(this.sentences) === 'letter') return this.letter();
+    if (content === 'text' || content === 'letter') {
       const starts = this.source.passages.map((p) => p.startsParagraph);
       const paragraphOf = (passage: number | null) => starts.slice(0, (passage ?? 0) + 1).filter(Boolean).length;
       return this.sentences
@@ -120,6 +151,36 @@ class Maker {
         .filter((l) => l.text !== '');
     }
     return this.todoLines(content, todos);
+  }
+
+  private decisions(): Found[] {
+    if (!this.matters) return decisionsIn(this.sentences).map((s) => this.said(s));
+    return this.matters.decisions.map((m) => {
+      const line = this.said({ ...this.sentences[m.from]!, text: matterText(this.sentences, m) }, m.sure);
+      const question = m.asked === null ? null : tidyText(this.sentences[m.asked]!.text);
+      return question ? { ...line, text: `${line.text} (asked: ${question})` } : line;
+    });
+  }
+
+  private openQuestions(): Found[] {
+    if (!this.matters) return openQuestionsIn(this.sentences).map((s) => this.said(s));
+    return this.matters.questions.map((m) =>
+      this.said({ ...this.sentences[m.from]!, text: matterText(this.sentences, m) }, m.sure),
+    );
+  }
+
+  /** The blocks of a dictated letter, a paragraph each, at the sentence that most of their first words come from. */
+  private letter(): Found[] {
+    const blocks = blocksOf(composeLetter(this.sentences.map((s) => s.text).join(' ')));
+    const said = this.sentences.map((s) => new Set(wordsOf(s.text)));
+    let from = 0;
+    return blocks.map((text, paragraph) => {
+      const words = wordsOf(text).slice(0, FIRST_WORDS);
+      const shared = said.map((own, i) => (i < from ? 0 : words.filter((w) => own.has(w)).length));
+      const best = Math.max(...shared);
+      if (best > 0) from = shared.indexOf(best);
+      return { ...found(text, this.sentences[from]!.startMs), paragraph };
+    });
   }
 
   /** Of very much talk, first the best of each stretch, then the best of those: the ranking compares all with all. */
@@ -234,7 +295,7 @@ function grouped(lines: readonly Found[], { content, grouping }: Section, maker:
   const plainLine = ({ text, startMs, recordingId, todoId, isDone, person, due, isUncited }: Found): Line => ({
     ...{ text, startMs, recordingId, todoId, isDone, person, due, isUncited },
   });
-  if (content === 'text') {
+  if (content === 'text' || content === 'letter') {
     const numbers = [...new Set(lines.map((l) => l.paragraph))];
     return numbers.map((n) => ({ name: null, lines: lines.filter((l) => l.paragraph === n).map(plainLine) }));
   }

@@ -98,8 +98,8 @@ const written: Record<string, Written> = {
   },
   letter: {
     name: 'Letter draft',
-    about: 'Spoken thoughts, tidied into continuous text',
-    sections: [{ content: 'text', form: 'text', isOptional: false }],
+    about: 'A dictated letter without what was said to the machine; other talk tidied',
+    sections: [{ content: 'letter', form: 'text', isOptional: false }],
   },
   week: {
     name: 'Week in review',

@@ -27,7 +27,7 @@ const several = [
   }),
 ];
 const linesOf = (section: object) =>
-  makeWriteUpOfSeveral(template(section), several).flatMap((s) => s.groups.flatMap((g) => g.lines));
+  makeWriteUpOfSeveral(template(section), several, null).flatMap((s) => s.groups.flatMap((g) => g.lines));
 
 describe('a write-up of several recordings', () => {
   it('gives each line back to its recording and moment', () => {
@@ -57,7 +57,7 @@ describe('a write-up of several recordings', () => {
       ['Monday', ids[0]],
       ['Tuesday', ids[1]],
     ]);
-    const [section] = makeWriteUpOfSeveral(template({ content: 'all-todos', grouping: 'part' }), several);
+    const [section] = makeWriteUpOfSeveral(template({ content: 'all-todos', grouping: 'part' }), several, null);
     expect(section!.groups.map((g) => g.name)).toEqual(['Tuesday']);
     expect(linesOf({ content: 'text', form: 'text' }).map((l) => l.person)).toEqual([
       'Speaker 1 (Monday)',
@@ -66,7 +66,7 @@ describe('a write-up of several recordings', () => {
   });
 
   it('becomes a note that leads to each of them', () => {
-    const note = writeUpAsNote(makeWriteUpOfSeveral(template({ content: 'parts' }), several), null);
+    const note = writeUpAsNote(makeWriteUpOfSeveral(template({ content: 'parts' }), several, null), null);
     expect(JSON.stringify(note).match(/"kind":"recording","id":"[^"]+/g)).toEqual(
       ids.slice(0, 2).map((id) => `"kind":"recording","id":"${id}`),
     );
@@ -84,7 +84,7 @@ describe('a write-up of several recordings', () => {
         ),
       ),
     );
-    const [section] = makeWriteUpOfSeveral(template({ content: 'key-points', most: 5 }), many);
+    const [section] = makeWriteUpOfSeveral(template({ content: 'key-points', most: 5 }), many, null);
     expect(section!.groups[0]!.lines).toHaveLength(5);
   });
 });

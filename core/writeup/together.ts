@@ -2,6 +2,7 @@ import type { MadeSection, Template } from '../contract/templates';
 import { isUnnamed } from '../filing/people';
 import { type Sentence, sentencesOf } from '../language/sentences';
 import type { Passage } from '../transcript/manuscript';
+import type { UnderstandingModel } from '../understanding/model';
 import { type Source, writeUpOf } from './makeWriteUp';
 
 /** One of several recordings that are written up together. */
@@ -15,7 +16,11 @@ const BETWEEN_MS = 600_000;
  * its title, and each line is given back to its recording and moment. A speaker without a name in one is another than
  * in the next.
  */
-export function makeWriteUpOfSeveral(template: Template, several: readonly OneOfSeveral[]): MadeSection[] {
+export function makeWriteUpOfSeveral(
+  template: Template,
+  several: readonly OneOfSeveral[],
+  model: UnderstandingModel | null,
+): MadeSection[] {
   const sentences: Sentence[] = [];
   const joined = {
     passages: [] as Passage[],
@@ -57,7 +62,7 @@ export function makeWriteUpOfSeveral(template: Template, several: readonly OneOf
       recordingId: start?.recordingId ?? (todoId ? (recordingOfTodo.get(todoId) ?? null) : null),
     };
   };
-  return writeUpOf(template, joined, sentences).map((section) => ({
+  return writeUpOf(template, joined, sentences, model).map((section) => ({
     ...section,
     groups: section.groups.map((g) => ({
       ...g,

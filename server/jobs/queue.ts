@@ -13,6 +13,7 @@ import { Project } from '../models/project';
 import { Recording } from '../models/recording';
 import type { SoundStore } from '../storage/soundStore';
 import { filingContextFor } from './filingContext';
+import { nextOlderTranscript } from './olderTranscripts';
 import { saveRecognition } from './saveRecognition';
 import type { WorkerResult } from './workerMessages';
 import { writeUpAfterRecognition } from '../writeUps/usual';
@@ -72,6 +73,11 @@ export class JobQueue {
     await this.pool.close();
     const farewell = new Promise((resolve) => setTimeout(resolve, MAX_FAREWELL_MS).unref());
     await Promise.race([Promise.allSettled([...this.atWork]), farewell]);
+  }
+
+  /** Looks for work: something may have been asked for that is no recognition yet. */
+  look(): void {
+    this.fill();
   }
 
   /** Adds a recognition unless one waits or runs already. */
@@ -169,7 +175,7 @@ export class JobQueue {
 
   private async startWaiting(): Promise<void> {
     while (this.running.size < this.pool.size && !this.isClosed) {
-      const row = await this.nextInTurn();
+      const row = (await this.nextInTurn()) ?? (await this.nextOlder());
       if (!row || this.running.has(row.id)) return;
       this.running.add(row.id);
       this.turns.delete(row.accountId);
@@ -213,6 +219,14 @@ export class JobQueue {
     return JobRow.findOne({ where: { state: 'waiting', accountId }, order: [['createdAt', 'ASC']] });
   }
 
+  /** While nothing else waits or runs, one of the recordings that are to be transcribed again with the better model. */
+  private async nextOlder(): Promise<JobRow | null> {
+    if (this.running.size > 0) return null;
+    const next = await nextOlderTranscript();
+    if (!next) return null;
+    return asAccount(next.accountId, () => this.begin(next.recordingId, { cleaning: null, quality: 'usual' }));
+  }
+
   private async work(row: JobRow): Promise<void> {
     try {
       const recording = await Recording.findByPk(row.recordingId, { rejectOnEmpty: true });
@@ -231,7 +245,7 @@ export class JobQueue {
           asides: await asidesFor(recording),
           names: namesFor((await sharedSettings()).names, await projectOf(recording)),
           cleaning: row.cleaning,
-          quality: row.quality,
+          quality: row.quality ?? (await sharedSettings()).quality,
         },
         (progress) => this.report(row, recording, progress),
       );

@@ -1,4 +1,5 @@
 import { accountId } from '../accounts/currentAccount';
+import { usualQuality } from '../recognition/modelFiles';
 import { FIRST_ACCOUNT } from '../accounts/firstAccount';
 import { type SharedSettings, USUAL_SETTINGS } from '@immeld/core/contract/settings';
 import {
@@ -29,12 +30,14 @@ export class SettingsRow extends Model<InferAttributes<SettingsRow>, InferCreati
 }
 
 export async function sharedSettings(): Promise<SharedSettings> {
-  return { ...USUAL_SETTINGS, ...(await SettingsRow.findByPk(accountId() ?? FIRST_ACCOUNT))?.settings };
+  // Where nobody has chosen, it is transcribed as the server is set up.
+  return { ...USUAL_SETTINGS, quality: usualQuality(), ...(await ownRow())?.settings };
 }
 
+const ownRow = () => SettingsRow.findByPk(accountId() ?? FIRST_ACCOUNT);
+
 export async function changeSharedSettings(part: Partial<SharedSettings>): Promise<SharedSettings> {
-  const settings = { ...(await sharedSettings()), ...part };
   const id = accountId() ?? FIRST_ACCOUNT;
-  await SettingsRow.upsert({ id, accountId: id, settings });
-  return settings;
+  await SettingsRow.upsert({ id, accountId: id, settings: { ...(await ownRow())?.settings, ...part } });
+  return sharedSettings();
 }

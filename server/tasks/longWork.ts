@@ -45,9 +45,9 @@ export type LongResults = DocumentResults & {
 export function doLongTask(task: LongTask): LongResults[LongTask['kind']] {
   switch (task.kind) {
     case 'write-up':
-      return inWriting(makeWriteUp(task.template, task.source), task.figures);
+      return inWriting(makeWriteUp(task.template, task.source, understandingModel()), task.figures);
     case 'several':
-      return inWriting(makeWriteUpOfSeveral(task.template, task.sources), task.figures);
+      return inWriting(makeWriteUpOfSeveral(task.template, task.sources, understandingModel()), task.figures);
     case 'parts':
       return partsOf(sentencesOf(JSON.parse(task.passages) as Passage[]));
     case 'map':

@@ -16,13 +16,16 @@ type Slot = { worker: Worker | null; current: Waiting | null; timer: ReturnType<
 export type PoolRules = {
   /** How many threads work at once. */
   size: number;
-  /** After which a piece of work is ended. */
+  /** After which a piece of work is ended, from when its thread has begun with it. */
   limitMs: number;
   /** Heap of a thread. */
   memoryMb: number;
   /** So much may wait; more is refused, so that nobody fills the server with work. */
   longestQueue: number;
 };
+
+/** A thread that is not there by then does not come. */
+const MAX_START_MS = 60_000;
 
 const workerFile = () => path.join(projectRoot(), 'server', 'dist', 'taskWorker.cjs');
 
@@ -68,9 +71,8 @@ export class TaskPool {
   private start(slot: Slot, waiting: Waiting): void {
     slot.current = waiting;
     slot.worker ??= this.hire(slot);
-    const stop = () =>
-      this.replace(slot, new Problem('too-large', 'This takes too long. Try again with a shorter text.'));
-    slot.timer = setTimeout(stop, waiting.limitMs);
+    // A busy machine takes seconds to start a thread, and the work is not to blame for it.
+    this.endAfter(slot, MAX_START_MS);
     waiting.signal?.addEventListener('abort', () => slot.current === waiting && this.replace(slot, aborted()), {
       once: true,
     });
@@ -78,11 +80,21 @@ export class TaskPool {
     slot.worker.postMessage(waiting.task);
   }
 
+  private endAfter(slot: Slot, ms: number): void {
+    clearTimeout(slot.timer);
+    slot.timer = setTimeout(
+      () => this.replace(slot, new Problem('too-large', 'This takes too long. Try again with a shorter text.')),
+      ms,
+    );
+  }
+
   private hire(slot: Slot): Worker {
     const worker = new Worker(workerFile(), { resourceLimits: { maxOldGenerationSizeMb: this.rules.memoryMb } });
     worker.on('message', (message: FromTaskWorker) => {
       if (slot.worker !== worker) return;
-      if ('result' in message) this.end(slot, (w) => w.resolve(message.result));
+      if ('hasBegun' in message) {
+        if (slot.current) this.endAfter(slot, slot.current.limitMs);
+      } else if ('result' in message) this.end(slot, (w) => w.resolve(message.result));
       else this.end(slot, (w) => w.reject(new Error(message.problem)));
     });
     const died = (reason: string) => {

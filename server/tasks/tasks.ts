@@ -37,7 +37,8 @@ type Results = LongResults & {
   password: boolean;
 };
 export type TaskResult<T extends Task> = Results[T['kind']];
-export type FromTaskWorker = { result: unknown } | { problem: string };
+/** `hasBegun` comes first: until then a new thread was being started. */
+export type FromTaskWorker = { hasBegun: true } | { result: unknown } | { problem: string };
 
 /** Does one piece of work; in a thread of its own. */
 export async function doTask(task: Task): Promise<Results[Task['kind']]> {

@@ -22,7 +22,7 @@ for (const id of ids) {
     ...{ speaker, startMs: i * 10_000, endMs: i * 10_000 + 9000, startsParagraph: true },
     words: text.split(/\s+/).map((word) => ({ text: word, startMs: i * 10_000, endMs: i * 10_000 + 1, confidence: 1 })),
   }));
-  const made = plainText(makeWriteUp(SHIPPED_TEMPLATES.get('in-short')!, { passages, slips: [], todos: [] }));
+  const made = plainText(makeWriteUp(SHIPPED_TEMPLATES.get('in-short')!, { passages, slips: [], todos: [] }, null));
   const first = sentencesOfText(script.lines.map((l) => l.text).join(' '))
     .slice(0, 3)
     .map((s) => s.text)

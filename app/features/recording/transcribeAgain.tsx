@@ -18,6 +18,7 @@ export function TranscribeAgain({ onAgain }: { onAgain: (again: Again) => void }
   };
   return (
     <View role="group" aria-label="Transcribe again" style={{ width: '100%' }}>
+      <Type isBold>Transcribe again</Type>
       <WordButton label="With your current names and terms" isBold onPress={() => again({})} />
       <WordButton label="With fewer mistakes (takes longer)" onPress={() => again({}, 'usual')} />
       <WordButton label="Quickly (more mistakes)" onPress={() => again({}, 'quick')} />

@@ -35,6 +35,7 @@ const CONTENT_NAMES: Record<Content, string> = {
   quotes: 'quotes',
   parts: 'parts',
   text: 'full text, tidied',
+  letter: 'letter, as it would be sent',
 };
 const NEW_SECTION: Section = {
   ...{ heading: '', content: 'key-points', form: 'points', most: 5, unit: 'points', grouping: 'none', indent: 0 },

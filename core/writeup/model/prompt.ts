@@ -26,6 +26,7 @@ const CONTENT_WORDS: Record<Content, string> = {
   quotes: 'telling quotations by person, word for word',
   parts: 'the parts, in their order',
   text: 'the whole text, tidied',
+  letter: 'the letter that was dictated, as it would be sent, without what was said to the writer',
 };
 const FORM_WORDS: Record<Section['form'], string> = {
   text: 'as running text',

@@ -25,20 +25,17 @@ export function titleFor(
   const decided = decisions
     .map((d) => d.text)
     .filter((t) => t.length <= MAX_TITLE && t.split(' ').length > MIN_TITLE_WORDS);
-  const [announced, ...phrases] = suggestTitles(sentences);
   const pair =
     own[1] && own[0]!.length + own[1].length + 5 <= MAX_TITLE && !sharesWords(own[0]!, own[1])
       ? `${own[0]} and ${lowered(own[1])}`
       : own[0];
-  const candidates = [
-    letter,
-    kind === 'lecture' ? announced : null,
-    pair,
-    kind === 'dialogue' ? decided[0] : null,
-    announced,
-    ...phrases,
-  ];
-  return candidates.find((t): t is string => Boolean(t) && isTitle(t!)) ?? announced ?? null;
+  const isGood = (t: string | null | undefined): t is string => Boolean(t) && isTitle(t!);
+  if (isGood(letter)) return letter;
+  const main = [pair, kind === 'dialogue' ? decided[0] : null].find(isGood);
+  if (main && kind !== 'lecture') return main;
+  // Phrases take as long to find as all the rest.
+  const [announced, ...phrases] = suggestTitles(sentences);
+  return [kind === 'lecture' ? announced : null, main, announced, ...phrases].find(isGood) ?? announced ?? null;
 }
 
 const lowered = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);

@@ -92,7 +92,7 @@ async function transcribeAll(names: string[], options: Options): Promise<boolean
         return;
       }
       checkFree(targets, options);
-      const { durationMs, passages, cutOff } = await transcribeFile(sound.file, models, {
+      const { durationMs, passages, problem } = await transcribeFile(sound.file, models, {
         onProgress: progressLine(place + name),
       });
       const document = { file: sound.file, title: null, durationMs, language: 'en', model: PACKS[quality], passages };
@@ -102,7 +102,7 @@ async function transcribeAll(names: string[], options: Options): Promise<boolean
       const written = targets.map((t) => path.basename(t.target)).join(', ');
       say(`\r${place}${name}: done${written ? `, ${written}` : ''}      `);
       if (passages.length === 0) say(`${name}: no speech found`);
-      if (cutOff) say(`${name}: ${cutOff}`);
+      if (problem) say(`${name}: ${problem}`);
     } catch (error) {
       isAllGood = false;
       say(`\r${place}${sound.file}: ${reasonOf(error)}      `);

@@ -2,6 +2,7 @@
 import os from 'node:os';
 import { parentPort } from 'node:worker_threads';
 import { withoutAsides } from '@immeld/core/transcript/withoutAsides';
+import { soundsEnglish } from '@immeld/core/speech/soundsEnglish';
 import { proposalsFor } from '@immeld/core/filing/proposals';
 import { PACKS, type Quality } from '@immeld/core/speech/packs';
 import type { TranscriberModels } from '@immeld/core/speech/transcriber';
@@ -47,7 +48,9 @@ async function work(task: WorkerTask, signal: AbortSignal): Promise<void> {
       })
     : false;
   const { passages, asides } = withoutAsides(transcript.passages, task.asides);
-  const proposals = proposalsFor(passages, task.filing, understandingModel());
+  // Of words that were guessed nothing is proposed.
+  const isEnglish = soundsEnglish(passages.flatMap((p) => p.words));
+  const proposals = proposalsFor(isEnglish ? passages : [], task.filing, understandingModel());
   say({
     type: 'done',
     jobId: task.jobId,

@@ -70,7 +70,7 @@ export async function saveRecognition(recording: Recording, result: WorkerResult
     await recording.update(
       {
         state: 'ready',
-        problem: result.cutOff ?? null,
+        problem: result.problem ?? null,
         durationMs: result.durationMs,
         video: recording.video ?? (result.tags?.hasVideo ? videoInSound(recording) : null),
         place: takesPlace ? (result.tags?.place ?? recording.place) : recording.place,

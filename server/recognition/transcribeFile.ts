@@ -1,6 +1,7 @@
 import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
 import { PeakMeter } from '@immeld/core/audio/peaks';
 import { type ListedName, prepareNames } from '@immeld/core/speech/names/nameCandidates';
+import { soundsEnglish } from '@immeld/core/speech/soundsEnglish';
 import { SAMPLE_RATE_HZ, Transcriber, type TranscriberModels } from '@immeld/core/speech/transcriber';
 import type { Passage, Word } from '@immeld/core/transcript/manuscript';
 import { type DiarizedVoice, Diarizer } from '@immeld/core/speech/speakers/diarizer';
@@ -8,6 +9,8 @@ import { DEFAULT_PASSAGE_RULES, passagesFrom } from '@immeld/core/transcript/pas
 import { cleanedChunks } from './cleanedChunks';
 import { decodeSound } from './decodeSound';
 import type { FileTags } from './fileTags';
+
+const NOT_ENGLISH = 'This does not sound like English, or the noise is too loud. The words may be wrong.';
 
 export type FileProgress = { processedMs: number; durationMs: number | null; latestWords: string };
 export type FileTranscript = {
@@ -20,8 +23,8 @@ export type FileTranscript = {
   seamsMs?: number[];
   /** What the first file says of itself. */
   tags?: FileTags;
-  /** A sentence about a sound that ends before the length it states; null where all are whole. */
-  cutOff?: string | null;
+  /** A sentence about a sound that ends before the length it states, or is no English; null where nothing is wrong. */
+  problem?: string | null;
 };
 
 /**
@@ -97,7 +100,7 @@ export async function transcribeFile(
   const { speakers, voices } = finder.find();
   return {
     durationMs: toMs(meter.sampleCount),
-    ...{ seamsMs, tags, voices, cutOff },
+    ...{ seamsMs, tags, voices, problem: cutOff ?? (soundsEnglish(words) ? null : NOT_ENGLISH) },
     peaks: meter.peaks(),
     passages: passagesFrom(words, DEFAULT_PASSAGE_RULES, speakers),
   };

@@ -38,7 +38,8 @@ export function suggestTitles(sentences: readonly Sentence[]): string[] {
 /** The best of the titles from what was said; null when nothing was said. */
 export const suggestTitle = (sentences: readonly Sentence[]): string | null => suggestTitles(sentences)[0] ?? null;
 
-function announcedTitle(sentences: readonly Sentence[]): string | null {
+/** What the first sentences say that comes, as a title; null where they announce nothing. */
+export function announcedTitle(sentences: readonly Sentence[]): string | null {
   const opening = sentences
     .slice(0, 4)
     .map((s) => s.text)

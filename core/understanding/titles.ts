@@ -1,15 +1,23 @@
 import type { Sentence } from '../language/sentences';
-import { suggestTitles } from '../language/title';
+import { announcedTitle, keyPhrases } from '../language/title';
 import { topicStems, upperFirst } from '../language/words';
 import type { Point, RecordingKind, UnderstoodTodo } from './findings';
 
 const MAX_TITLE = 52;
 const MAX_LETTER_TITLE = 62;
-const MIN_TITLE_WORDS = 2;
-/** A title is made of what is sure. */
-const MIN_SURE = 0.6;
+/** A title names up to so many things, of so many that the recording is most about. */
+const MAX_THINGS = 3;
+const MAX_CANDIDATES = 8;
+/** A lone common noun says less than a name or several words; it comes so many places later. */
+const LONE_LATER = 3;
+/** Alone, these name nothing. Common practice, no source. */
+const EMPTY =
+  /^(?:times?|days?|weeks?|months?|years?|minutes?|hours?|left|right|pair|couple|bit|lot|stuff|reason|side|end|law|christmas|easter)$/i;
 
-/** A title names what the recording is about: the things of its main to-dos or decisions, else its telling phrases. */
+/**
+ * A title names what the recording is about: what it announces, else the things that come back most, in what was said and in the
+ * to-dos and decisions that were found. Null where nothing was said.
+ */
 export function titleFor(
   kind: RecordingKind,
   sentences: readonly Sentence[],
@@ -17,48 +25,50 @@ export function titleFor(
   decisions: readonly Point[],
 ): string | null {
   const letter = kind === 'letter' ? letterTitle(sentences) : null;
-  const own = todos
-    .filter((t) => t.sure >= MIN_SURE)
-    .sort((a, b) => b.sure - a.sure)
-    .map((t) => thingOf(t.text))
-    .filter((t): t is string => t !== null && t.split(' ').length >= MIN_TITLE_WORDS && t.length <= MAX_TITLE);
-  const decided = decisions
-    .map((d) => d.text)
-    .filter((t) => t.length <= MAX_TITLE && t.split(' ').length > MIN_TITLE_WORDS);
-  const pair =
-    own[1] && own[0]!.length + own[1].length + 5 <= MAX_TITLE && !sharesWords(own[0]!, own[1])
-      ? `${own[0]} and ${lowered(own[1])}`
-      : own[0];
-  const isGood = (t: string | null | undefined): t is string => Boolean(t) && isTitle(t!);
-  if (isGood(letter)) return letter;
-  const main = [pair, kind === 'dialogue' ? decided[0] : null].find(isGood);
-  if (main && kind !== 'lecture') return main;
-  // Phrases take as long to find as all the rest.
-  const [announced, ...phrases] = suggestTitles(sentences);
-  return [kind === 'lecture' ? announced : null, main, announced, ...phrases].find(isGood) ?? announced ?? null;
+  if (letter) return letter;
+  const announced = announcedTitle(sentences);
+  if (announced && (kind === 'lecture' || isTitle(announced))) return announced;
+  const things = thingsOf(sentences, [...todos, ...decisions]);
+  let title = '';
+  for (let count = Math.min(MAX_THINGS, things.length); count > 0 && !title; count--) {
+    const joined = inARow(things.slice(0, count));
+    if (joined.length <= MAX_TITLE) title = joined;
+  }
+  return title ? upperFirst(title) : (announced ?? null);
+}
+
+/** "Gravel path, client and plants" */
+const inARow = (things: readonly string[]): string =>
+  things.length < 2 ? (things[0] ?? '') : `${things.slice(0, -1).join(', ')} and ${things.at(-1)}`;
+
+/** What is spoken of, best first: names and several words before a lone noun, never who speaks. */
+function thingsOf(sentences: readonly Sentence[], points: readonly { text: string }[]): string[] {
+  const texts = sentences.map((s) => s.text);
+  const speakers = new Set(sentences.flatMap((s) => (s.speaker ? topicStems(s.speaker) : [])));
+  const inside = new Set(texts.flatMap((t) => t.match(/(?<=\p{Ll},? )\p{Lu}[\p{L}'’-]+/gu) ?? []));
+  return keyPhrases([...texts, ...points.map((p) => p.text)], MAX_CANDIDATES)
+    .map((phrase) => phrase.replace(/['’]s?$/u, ''))
+    .filter((phrase) => !EMPTY.test(phrase) && topicStems(phrase).some((s) => !speakers.has(s)))
+    .map((phrase, at) => {
+      const isTelling = phrase.includes(' ') || inside.has(phrase);
+      const isName = inside.has(phrase.split(' ')[0]!);
+      return { phrase: isName ? phrase : lowered(phrase), rank: isTelling ? at : at + LONE_LATER };
+    })
+    .sort((a, b) => a.rank - b.rank)
+    .map(({ phrase }) => phrase);
 }
 
 const lowered = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
-const sharesWords = (a: string, b: string): boolean => topicStems(a).some((s) => topicStems(b).includes(s));
 /** No word twice, no bare pronoun, nothing cut off. */
 const isTitle = (text: string): boolean => {
   const stems = topicStems(text);
   return (
     stems.length > 0 &&
     new Set(stems).size === stems.length &&
+    !/^(?:it|this|that|they|he|she|we|you|i)\b/i.test(text) &&
     !/\b(?:it|them|that|this|him|her|the|a|an|to|of|for|and|or|with)$/i.test(text)
   );
 };
-/** What a to-do is about: "Ring the bride's mum about the ribbon" without its verb; null where nothing names it. */
-function thingOf(text: string): string | null {
-  if (/\b(?:it|them|that|this|him|her|you|me|us|one|there|i|we|he|she|they)\b/i.test(text)) return null;
-  const rest =
-    /^\p{L}+(?: (?:up|out|in|off|down|back|over))? ((?:(?:the|a|an|my|our|his|her|their|some|two|three|four|more|new) |\p{Lu}).*)$/u.exec(
-      text,
-    )?.[1];
-  const thing = rest?.replace(/^(?:the|a|an|my|our|his|her|their|some) /i, '') ?? text;
-  return upperFirst(thing);
-}
 
 function letterTitle(sentences: readonly Sentence[]): string | null {
   const text = sentences

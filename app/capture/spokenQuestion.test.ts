@@ -7,8 +7,8 @@ type Word = { text: string };
 
 /** A recogniser under the test's control. */
 class FakeLive {
-  state: { state: string; fixed: Word[]; tentative: Word[]; problem?: string } = {
-    ...{ state: 'on', fixed: [], tentative: [] },
+  state: { state: string; fixed: Word[]; tentative: Word[]; lagMs: number; problem?: string } = {
+    ...{ state: 'on', fixed: [], tentative: [], lagMs: 0 },
   };
   begun = 0;
   ended = 0;
@@ -23,13 +23,13 @@ class FakeLive {
     this.ended++;
     return [...this.state.fixed, ...this.state.tentative];
   };
-  say(fixed: string, tentative = '') {
+  say(fixed: string, tentative = '', lagMs = 0) {
     const words = (text: string) =>
       text
         .split(' ')
         .filter(Boolean)
         .map((w) => ({ text: w }));
-    this.state = { ...this.state, fixed: words(fixed), tentative: words(tentative) };
+    this.state = { ...this.state, fixed: words(fixed), tentative: words(tentative), lagMs };
     this.listeners.forEach((tell) => tell());
   }
 }
@@ -69,6 +69,25 @@ const listen = (open: () => Promise<OpenSources> = sources) =>
     open,
   );
 const pass = (ms: number) => jest.advanceTimersByTimeAsync(ms);
+
+test('a slow device goes on listening while a piece is open, or sound waits', async () => {
+  await listen();
+  live.say('', 'I need to');
+  await pass(4000);
+  expect(result).toBeNull();
+  live.say('I need to move the sacks', '', 1500);
+  await pass(4000);
+  expect(result).toBeNull();
+  await pass(1200);
+  expect(result).toEqual({ text: 'I need to move the sacks' });
+});
+
+test('in a noise that never pauses it ends when no word is added', async () => {
+  await listen();
+  live.say('', 'who pays');
+  await pass(5700);
+  expect(result).toEqual({ text: 'who pays' });
+});
 
 test('ends by itself when nothing more is said, and lets the microphone go', async () => {
   await listen();

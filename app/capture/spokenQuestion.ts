@@ -2,8 +2,10 @@ import type { LiveText } from './liveText';
 import { type SourceChoice, SourceProblem, openSources } from './sources';
 import { openPcmStream } from './pcmStream';
 
-/** A question ends when nothing was added for this long. */
+/** A question ends when its last piece is closed by a pause, and nothing was added for this long. */
 const QUIET_MS = 1800;
+/** In a noise that never pauses it ends when no word was added for this long. */
+const QUIET_IN_NOISE_MS = 5400;
 /** Nobody says anything for so long: it was pressed by mistake. */
 const PATIENCE_MS = 8000;
 const MAX_MS = 30_000;
@@ -66,7 +68,10 @@ export async function listenForQuestion(
   const timer = setInterval(() => {
     const now = Date.now();
     const isLoaded = live.state.state === 'on' || live.state.state === 'failed';
-    const isQuiet = words !== '' && now - changedAt > QUIET_MS;
+    const { tentative, lagMs } = live.state;
+    // A slow device is still listening to what was said a while ago.
+    const quietMs = (tentative.length ? QUIET_IN_NOISE_MS : QUIET_MS) + 2 * Math.max(0, lagMs);
+    const isQuiet = words !== '' && now - changedAt > quietMs;
     const isSilent = words === '' && isLoaded && now - changedAt > PATIENCE_MS;
     // What loads longer than that is said by the state of the pack; the ear does not stay open for it.
     if (isQuiet || isSilent || now - began > MAX_MS || live.state.state === 'failed') void end();

@@ -114,7 +114,9 @@ function isCorrected(sentence: string): boolean {
   const match = TAKEN_BACK.exec(sentence);
   if (!match) return false;
   const after = sentence.slice(match.index + match[0].length);
-  return [sentence.slice(0, match.index), after].every((side) => wordsIn(side).length >= AGAIN && !INSTRUCTS.test(side));
+  return [sentence.slice(0, match.index), after].every(
+    (side) => wordsIn(side).length >= AGAIN && !INSTRUCTS.test(side),
+  );
 }
 
 /** An instruction stands at the beginning of its sentence; further on it takes back a part of it. */

@@ -235,6 +235,8 @@ describe('what was understood', () => {
 
   it('leaves other talk as it was where a letter is wanted', () => {
     const talk = [passage(null, 'We plant the limes in April. The soil is there.', 0)];
-    expect(linesOf({ content: 'letter', form: 'text' }, talk)).toEqual(linesOf({ content: 'text', form: 'text' }, talk));
+    expect(linesOf({ content: 'letter', form: 'text' }, talk)).toEqual(
+      linesOf({ content: 'text', form: 'text' }, talk),
+    );
   });
 });

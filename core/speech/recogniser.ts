@@ -1,5 +1,12 @@
 import { type BeamRules, type Step, decodeWithNames, nameTrie } from './names/nameBeam';
-import { type NameCandidate, type PreparedNames, bareWord, hiddenNames, nameCandidates } from './names/nameCandidates';
+import {
+  MAX_DIFFERENT_UNLISTED,
+  type NameCandidate,
+  type PreparedNames,
+  bareWord,
+  hiddenNames,
+  nameCandidates,
+} from './names/nameCandidates';
 import {
   type Decoded,
   Decoder,
@@ -41,6 +48,8 @@ export type RecognitionOptions = {
   hint?: Hint;
   /** Names that a person has listed: they are put where they sound right and the model finds them likely enough. */
   names?: PreparedNames;
+  /** Names that are known without being listed: tried where the words are unsure, or sound the same. */
+  known?: PreparedNames;
   /** Whether doubtful words come with what else they may have been. */
   wantsOthers?: boolean;
 };
@@ -56,11 +65,18 @@ const NAME_BEAM: BeamRules = { width: 4, bonusPerToken: 4, mostBonus: 16 };
 /** How many places are tried with a name in one piece; each costs one pass of the decoder. */
 const MAX_NAMES_TRIED = 8;
 /** Log probability that a listed name may be less likely than what was recognised; tuned by `npm run bench`. */
-const NAME_BONUS_PER_TOKEN = 4;
-const MAX_NAME_BONUS = 16;
+const LISTED: NameRules = { bonusPerToken: 4, maxBonus: 16, maxTried: MAX_NAMES_TRIED, isListed: true };
+/** As much is made of a name that nobody listed, and that few places are tried with. */
+const KNOWN: NameRules = { bonusPerToken: 2, maxBonus: 8, maxTried: 2, isListed: false };
 
 /** So many words may have been heard where a listed name was said. */
 const MAX_WORDS_IN_NAME = 3;
+
+/** Common words have fewer tokens. */
+const MIN_RARE_TOKENS = 3;
+
+/** `bonusPerToken` and `maxBonus` are log probabilities. */
+type NameRules = { bonusPerToken: number; maxBonus: number; maxTried: number; isListed: boolean };
 
 const EMPTY: RecognisedPiece = { words: [], meanLogProbability: 0, isDoubtful: false };
 
@@ -79,7 +95,7 @@ export class Recogniser {
   async recognise(
     samples: Float32Array,
     isSpeechAt: (second: number) => boolean,
-    { hint = NO_HINT, names = [], wantsOthers = false }: RecognitionOptions = {},
+    { hint = NO_HINT, names = [], known = [], wantsOthers = false }: RecognitionOptions = {},
   ): Promise<RecognisedPiece> {
     const seconds = samples.length / SAMPLE_RATE_HZ;
     if (seconds < MIN_PIECE_SECONDS) return EMPTY;
@@ -88,10 +104,12 @@ export class Recogniser {
     if (plainly.tokens.length === 0) return EMPTY;
     const decoded = hint === NO_HINT ? await this.withMarks(heard, plainly, seconds) : plainly;
     const piece = this.describe(decoded, seconds, isSpeechAt);
-    const best =
+    const listed =
       names.length === 0
         ? decoded
         : await this.rescoreWithNames(heard, decoded, piece, seconds, names, isSpeechAt, hint);
+    const words = listed === decoded ? piece.words : this.describe(listed, seconds, isSpeechAt).words;
+    const best = known.length ? await this.withNames(heard, listed, words, 0, known, KNOWN) : listed;
     // A listed name is less likely than what was recognised; that makes no nonsense of the rest.
     const found =
       best === decoded ? piece : { ...this.describe(best, seconds, isSpeechAt), isDoubtful: piece.isDoubtful };
@@ -127,7 +145,7 @@ export class Recogniser {
     const first = this.models.tokenizer.words(known).length;
     const again = await this.hearAgain(heard, decoded, piece.words, first, seconds, names);
     const words = again === decoded ? piece.words : this.describe(again, seconds, isSpeechAt).words;
-    return this.withNames(heard, again, words, first, names);
+    return this.withNames(heard, again, words, first, names, LISTED);
   }
 
   /**
@@ -240,12 +258,13 @@ export class Recogniser {
     words: readonly RecognisedWord[],
     first: number,
     names: PreparedNames,
+    rules: NameRules,
   ): Promise<Decoded> {
     const { tokenizer } = this.models;
     const spoken = tokenizer.words(decoded.tokens).slice(first);
     let best = decoded;
     const taken: (NameCandidate & { shift: number })[] = [];
-    for (const candidate of nameCandidates(words.slice(first), names).slice(0, MAX_NAMES_TRIED)) {
+    for (const candidate of nameCandidates(words.slice(first), names, rules.isListed).slice(0, rules.maxTried)) {
       if (taken.some((t) => candidate.from < t.to && t.from < candidate.to)) continue;
       const opening = spoken[candidate.from]!;
       const closing = spoken[candidate.to - 1]!;
@@ -257,7 +276,10 @@ export class Recogniser {
       const [from, to] = [opening.firstToken + shift, closing.lastToken + 1 + shift];
       const tokens = [...best.tokens.slice(0, from), ...name, ...best.tokens.slice(to)];
       const tried = await this.decoder.score(heard, tokens);
-      const worth = Math.min(NAME_BONUS_PER_TOKEN * name.length, MAX_NAME_BONUS) * (1 - candidate.distance);
+      // A rare spelling that sounds the same is the name, listed or not.
+      const isSame = candidate.distance <= MAX_DIFFERENT_UNLISTED && name.length >= MIN_RARE_TOKENS;
+      const { bonusPerToken, maxBonus } = isSame ? LISTED : rules;
+      const worth = Math.min(bonusPerToken * name.length, maxBonus) * (1 - candidate.distance);
       if (likelihood(tried, from) + worth <= likelihood(best, from)) continue;
       best = tried;
       taken.push({ ...candidate, shift: name.length - (to - from) });

@@ -42,6 +42,7 @@ export class Transcriber {
    * @param source 16 kHz mono samples in [-1, 1] in chunks of any size
    * @param onProgress called after each piece and each block with the time up to which the sound is done
    * @param names that a person has listed
+   * @param known names that are known without being listed
    * @param speakers hears every word, in the order in which they are given out
    * @param signal ends the work between two pieces; the stream then throws the signal's reason
    */
@@ -52,8 +53,10 @@ export class Transcriber {
       signal,
       speakers,
       names = [],
+      known = [],
     }: {
       names?: PreparedNames;
+      known?: PreparedNames;
       onProgress?: (progress: TranscriberProgress) => void;
       signal?: AbortSignal;
       speakers?: Diarizer;
@@ -69,7 +72,7 @@ export class Transcriber {
       signal?.throwIfAborted();
       const samples = sound.slice(span.start * FRAME_SAMPLES, span.end * FRAME_SAMPLES);
       const isVoiced = voicedDuration(speech.slice(span.start, span.end));
-      const { words, isDoubtful } = await recogniser.recognise(samples, isVoiced, { names, wantsOthers: true });
+      const { words, isDoubtful } = await recogniser.recognise(samples, isVoiced, { names, known, wantsOthers: true });
       const said = inModernSpelling(words.map((w) => wordWithAbsoluteTime(w, 0)));
       speakers?.push(samples, said);
       const startMs = toMs(span.start * FRAME_SECONDS);

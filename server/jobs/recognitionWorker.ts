@@ -2,8 +2,9 @@
 import os from 'node:os';
 import { parentPort } from 'node:worker_threads';
 import { withoutAsides } from '@immeld/core/transcript/withoutAsides';
+import { knownNames } from '@immeld/core/speech/names/knownNames';
 import { soundsEnglish } from '@immeld/core/speech/soundsEnglish';
-import { proposalsFor } from '@immeld/core/filing/proposals';
+import { type FilingContext, proposalsFor } from '@immeld/core/filing/proposals';
 import { PACKS, type Quality } from '@immeld/core/speech/packs';
 import type { TranscriberModels } from '@immeld/core/speech/transcriber';
 import { SoundError } from '../recognition/decodeSound';
@@ -24,6 +25,13 @@ let running: { jobId: string; abort: AbortController } | null = null;
 
 const say = (message: FromWorker) => parentPort!.postMessage(message);
 
+/** What is called so in this person's house: people with all their names, then projects and folders. */
+const namesIn = ({ people, ownName, knownPeople, projects, folders }: FilingContext) =>
+  knownNames(
+    [...people, ownName, ...knownPeople.flatMap((p) => [p.name, ...(p.otherNames ?? [])])],
+    [...projects, ...folders].flatMap((p) => [p.name, ...(p.otherNames ?? [])]),
+  );
+
 async function work(task: WorkerTask, signal: AbortSignal): Promise<void> {
   const quality = task.quality ?? usualQuality();
   if (loaded?.quality !== quality) loaded = { quality, models: loadModels(quality) };
@@ -33,6 +41,7 @@ async function work(task: WorkerTask, signal: AbortSignal): Promise<void> {
     expectedMs: task.expectedMs,
     more: task.moreSoundFiles,
     names: task.names,
+    known: namesIn(task.filing),
     cleaning: task.cleaning,
     onProgress: (progress) => {
       const now = performance.now();

@@ -31,6 +31,7 @@ export type FileTranscript = {
  * Decodes and recognises one sound file of any length and kind.
  * @param cleaning of the sound before it is recognised; null for the sound as it is
  * @param names and terms that a person has listed
+ * @param known names of people, projects and folders, which nobody had to list
  * @param more further sounds that go on where the file ends
  * @param expectedMs the length when it is known beforehand; else what the file says of itself
  * @throws SoundError when there is nothing to hear; the signal's reason when cancelled
@@ -44,10 +45,12 @@ export async function transcribeFile(
     expectedMs = null,
     more = [],
     names = [],
+    known = [],
     cleaning = null,
   }: {
     cleaning?: Cleaning | null | undefined;
     names?: readonly ListedName[];
+    known?: readonly ListedName[];
     onProgress?: (progress: FileProgress) => void;
     signal?: AbortSignal;
     expectedMs?: number | null;
@@ -91,6 +94,7 @@ export async function transcribeFile(
     signal,
     speakers: finder,
     names: prepareNames(names),
+    known: prepareNames(known),
     onProgress: ({ processedMs }) => report(processedMs),
   });
   for await (const piece of pieces) {

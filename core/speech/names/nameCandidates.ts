@@ -10,6 +10,8 @@ export type NameCandidate = { from: number; to: number; text: string; distance: 
 const MAX_DIFFERENT = 0.5;
 /** Where the recogniser is sure of every word, the name has to sound nearly the same. */
 const MAX_DIFFERENT_WHEN_SURE = 0.3;
+/** A name that nobody listed has to sound the same there. */
+export const MAX_DIFFERENT_UNLISTED = 0.12;
 const MAX_DIFFERENT_BY_HAND = 0.65;
 const SURE = 0.9;
 const MIN_SOUNDS = 3;
@@ -29,31 +31,34 @@ export const prepareNames = (names: readonly ListedName[]): PreparedNames =>
 export const bareWord = (text: string): string =>
   text.replace(/^[^\p{L}\p{N}]+|(?<![^\p{L}\p{N}])[^\p{L}\p{N}]+$/gu, '').replace(/['’]s$/, '');
 
-/** Where names may hide in what was recognised, likeliest first; none of them overlaps a place that has it right. */
+/**
+ * Where names may hide in what was recognised, likeliest first; none of them overlaps a place that has it right.
+ * @param isListed whether a person has listed the names; of others capitals stay as they are, and sure words need the same sound
+ */
 export function nameCandidates(
   words: readonly { text: string; confidence: number }[],
   names: PreparedNames,
+  isListed = true,
 ): NameCandidate[] {
   const found: NameCandidate[] = [];
   const bare = words.map((w) => bareWord(w.text));
-  for (const name of names) {
-    if (name.sounds.length === 0) continue;
-    const wanted = name.text.toLowerCase();
-    for (let from = 0; from < words.length; from++) {
-      for (let to = from + 1; to <= Math.min(words.length, from + Math.max(MAX_WORDS, name.words + 2)); to++) {
-        // A name does not go on over the end of a sentence or clause.
-        if (to - 1 > from && /[.?!,;:]$/.test(words[to - 2]!.text)) break;
-        const spelled = bare.slice(from, to).join(' ');
-        if (spelled.toLowerCase() === wanted) {
-          if (spelled !== name.text) found.push({ from, to, text: name.text, distance: 0 });
+  const longest = Math.max(MAX_WORDS, ...names.map((n) => n.words + 2));
+  for (let from = 0; from < words.length; from++) {
+    for (let to = from + 1; to <= Math.min(words.length, from + longest); to++) {
+      // A name does not go on over the end of a sentence or clause.
+      if (to - 1 > from && /[.?!,;:]$/.test(words[to - 2]!.text)) break;
+      const isSure = words.slice(from, to).every((w) => w.confidence >= SURE);
+      const most = !isSure ? MAX_DIFFERENT : isListed ? MAX_DIFFERENT_WHEN_SURE : MAX_DIFFERENT_UNLISTED;
+      const spelled = bare.slice(from, to).join(' ');
+      const said = soundsOf(spelled);
+      for (const name of names) {
+        if (name.sounds.length === 0 || to - from > Math.max(MAX_WORDS, name.words + 2)) continue;
+        if (spelled.toLowerCase() === name.text.toLowerCase()) {
+          if (spelled !== name.text && isListed) found.push({ from, to, text: name.text, distance: 0 });
           continue;
         }
-        const said = soundsOf(spelled);
         const distance = Math.min(...name.sounds.map((s) => soundDistance(s, said)));
-        const isSure = words.slice(from, to).every((w) => w.confidence >= SURE);
-        if (distance <= (isSure ? MAX_DIFFERENT_WHEN_SURE : MAX_DIFFERENT)) {
-          found.push({ from, to, text: name.text, distance });
-        }
+        if (distance <= most) found.push({ from, to, text: name.text, distance });
       }
     }
   }

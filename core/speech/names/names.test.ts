@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { type Step, decodeWithNames, nameTrie } from './nameBeam';
+import { knownNames } from './knownNames';
 import { hiddenNames, nameCandidates, prepareNames } from './nameCandidates';
 import { formatNameList, parseNameList } from './nameList';
 import { soundDistance, soundPlaces, soundsOf } from './soundDistance';
@@ -125,5 +126,37 @@ describe('the list as text', () => {
       { text: 'Harrowmere', soundsLike: [] },
     ]);
     expect(parseNameList(formatNameList(names))).toEqual(names);
+  });
+});
+
+describe('names that nobody listed', () => {
+  const known = prepareNames(
+    knownNames(['Ottoline Reyes', 'Jun Fairweather', 'Bram Vantongeren'], ['Quayside limes', 'home']),
+  );
+
+  test('are whole names and their parts, but for short ones and plain words', () => {
+    const texts = knownNames(['Ottoline Reyes', 'Jun Fairweather', ''], ['Quayside limes', 'home']).map((n) => n.text);
+    expect(texts).toEqual(['Ottoline Reyes', 'Ottoline', 'Reyes', 'Jun Fairweather', 'Fairweather', 'Quayside limes']);
+  });
+
+  test('are tried where words are unsure, and where they sound the same', () => {
+    const unsure = nameCandidates(heard('for Bram Van Dongeren today'), known, false);
+    expect(unsure[0]).toMatchObject({ from: 2, to: 4, text: 'Vantongeren' });
+    const sure = (text: string) => nameCandidates(heard(text, 0.99), known, false);
+    expect(sure('tell Ottolein now')[0]).toMatchObject({ from: 1, to: 2, text: 'Ottoline' });
+    expect(sure('the fair leather boots')).toEqual([]);
+  });
+
+  test('leave capitals as they are', () => {
+    expect(nameCandidates(heard('the quayside limes grow', 0.99), known, false)).toEqual([]);
+  });
+
+  test('have an end, however many people there are', () => {
+    expect(
+      knownNames(
+        Array.from({ length: 5000 }, (_, i) => `Person${i}`),
+        [],
+      ).length,
+    ).toBeLessThanOrEqual(200);
   });
 });

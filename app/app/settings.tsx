@@ -12,9 +12,9 @@ import { MarkSettings } from '../features/settings/markSettings';
 import { NameSettings } from '../features/settings/nameSettings';
 import { PackSettings } from '../features/settings/packSettings';
 import { PersonSettings } from '../features/settings/personSettings';
-import { TranscriptionSettings } from '../features/settings/transcriptionSettings';
 import { ReadingSettings } from '../features/settings/readingSettings';
 import { SourceSettings } from '../features/settings/sourceSettings';
+import { TranscriptionSettings } from '../features/settings/transcriptionSettings';
 import { Page } from '../ui/shell';
 import { Title } from '../ui/type';
 

@@ -66,7 +66,7 @@ const NAME_BEAM: BeamRules = { width: 4, bonusPerToken: 4, mostBonus: 16 };
 const MAX_NAMES_TRIED = 8;
 /** Log probability that a listed name may be less likely than what was recognised; tuned by `npm run bench`. */
 const LISTED: NameRules = { bonusPerToken: 4, maxBonus: 16, maxTried: MAX_NAMES_TRIED, isListed: true };
-/** As much is made of a name that nobody listed, and that few places are tried with. */
+/** A name that nobody listed is worth half, and fewer places are tried. */
 const KNOWN: NameRules = { bonusPerToken: 2, maxBonus: 8, maxTried: 2, isListed: false };
 
 /** So many words may have been heard where a listed name was said. */
@@ -108,11 +108,16 @@ export class Recogniser {
       names.length === 0
         ? decoded
         : await this.rescoreWithNames(heard, decoded, piece, seconds, names, isSpeechAt, hint);
-    const words = listed === decoded ? piece.words : this.describe(listed, seconds, isSpeechAt).words;
-    const best = known.length ? await this.withNames(heard, listed, words, 0, known, KNOWN) : listed;
+    const heardSo = listed === decoded ? piece : this.describe(listed, seconds, isSpeechAt);
+    const best =
+      known.length === 0
+        ? listed
+        : await this.withNames(heard, listed, heardSo.words, this.firstAfter(hint), known, KNOWN);
     // A listed name is less likely than what was recognised; that makes no nonsense of the rest.
-    const found =
-      best === decoded ? piece : { ...this.describe(best, seconds, isSpeechAt), isDoubtful: piece.isDoubtful };
+    const found = {
+      ...(best === listed ? heardSo : this.describe(best, seconds, isSpeechAt)),
+      isDoubtful: piece.isDoubtful,
+    };
     return wantsOthers ? { ...found, words: await this.withOthers(heard, best, found.words) } : found;
   }
 
@@ -132,6 +137,11 @@ export class Recogniser {
     return decoded;
   }
 
+  /** The first word that may change: those that stand fast stay as they are. */
+  private firstAfter({ known }: Hint): number {
+    return this.models.tokenizer.words(known).length;
+  }
+
   private async rescoreWithNames(
     heard: Known,
     decoded: Decoded,
@@ -139,10 +149,9 @@ export class Recogniser {
     seconds: number,
     names: PreparedNames,
     isSpeechAt: (second: number) => boolean,
-    { known }: Hint,
+    hint: Hint,
   ): Promise<Decoded> {
-    // Words that stand fast stay as they are.
-    const first = this.models.tokenizer.words(known).length;
+    const first = this.firstAfter(hint);
     const again = await this.hearAgain(heard, decoded, piece.words, first, seconds, names);
     const words = again === decoded ? piece.words : this.describe(again, seconds, isSpeechAt).words;
     return this.withNames(heard, again, words, first, names, LISTED);

@@ -46,12 +46,16 @@ export const matterText = (sentences: readonly Sentence[], { from, to }: Pick<Ma
 
 const wordCount = (text: string): number => text.split(/\s+/).length;
 
-/** What was decided and left open between two or more speakers. With fewer there is nothing: one alone agrees with nobody. */
+/** A decision with the question that it answers. */
+export const withQuestion = (text: string, question: string | null): string =>
+  question ? `${text} (asked: ${question})` : text;
+
+/** What was decided and left open between two or more speakers; null where one alone speaks, who agrees with nobody. */
 export function mattersOf(
   sentences: readonly Sentence[],
   model: Pick<UnderstandingModel, 'decisions' | 'questions'>,
-): Matters {
-  if (new Set(sentences.flatMap((s) => s.speaker ?? [])).size < 2) return { decisions: [], questions: [] };
+): Matters | null {
+  if (new Set(sentences.flatMap((s) => s.speaker ?? [])).size < 2) return null;
   const found = (part: keyof Matters) =>
     mattersIn(sentences, model[part], MIN_SURE[part]).filter((m) => wordCount(matterText(sentences, m)) >= MIN_WORDS);
   const askedBefore = (at: number): number | null => {

@@ -6,7 +6,7 @@ import { projectIn } from '../language/todos/projects';
 import { type SummarySentence, summarise } from '../language/summary';
 import { type Due, dueOf } from './due';
 import type { Point, RecordingKind, UnderstoodTodo } from './findings';
-import { type Matter, matterText, mattersOf } from './matters';
+import { type Matter, matterText, mattersOf, withQuestion } from './matters';
 import type { UnderstandingModel } from './model';
 import { type Prepared, prepareTalk } from './prepare';
 import { titleFor } from './titles';
@@ -126,12 +126,10 @@ export function understand(
   // What a letter asks for is its reader's; only what is said after its closing is meant for somebody here.
   const closing = kind === 'letter' ? sentences.findLastIndex((s) => LETTER_CLOSES.test(s.text)) : -1;
   const todos = all.filter((t) => t.place.sentence > closing);
-  const matters = mattersOf(prepared.reading.sentences, model);
-  const wordsOf = (m: Matter) => matterText(prepared.reading.sentences, m);
-  const decisions = matters.decisions.map((m) => {
-    const text = tidyWording(wordsOf(m), context.at, true);
-    const question = m.asked === null ? null : prepared.reading.sentences[m.asked]!.text.trim();
-    return pointOf(prepared, m, question ? `${text} (asked: ${question})` : text);
+  const matters = mattersOf(sentences, model);
+  const decisions = (matters?.decisions ?? []).map((m) => {
+    const text = tidyWording(matterText(sentences, m), context.at, true);
+    return pointOf(prepared, m, withQuestion(text, m.asked === null ? null : sentences[m.asked]!.text.trim()));
   });
   return {
     kind,
@@ -139,7 +137,7 @@ export function understand(
     title: titleFor(kind, sentences, todos, decisions),
     todos,
     decisions,
-    questions: matters.questions.map((m) => pointOf(prepared, m, wordsOf(m))),
+    questions: (matters?.questions ?? []).map((m) => pointOf(prepared, m, matterText(sentences, m))),
   };
 }
 

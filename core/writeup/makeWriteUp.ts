@@ -4,7 +4,7 @@ import { wordsOf } from '../language/words';
 import { type SummarySentence, summarise } from '../language/summary';
 import type { Passage } from '../transcript/manuscript';
 import { type Letter, composeLetter } from '../understanding/letter';
-import { type Matters, matterText, mattersOf } from '../understanding/matters';
+import { type Matter, type Matters, matterText, mattersOf, withQuestion } from '../understanding/matters';
 import type { UnderstandingModel } from '../understanding/model';
 import { kindOf } from '../understanding/understand';
 import { askedIn, datesAndNumbersIn, decisionsIn, openQuestionsIn, termsIn } from './findings';
@@ -83,6 +83,7 @@ const NO_SLIP: SourceSlip = { kind: 'heading', mark: null, startMs: 0, endMs: nu
 
 class Maker {
   private found: { title: string; startMs: number }[] | null = null;
+  private understood: Matters | null | undefined;
 
   constructor(
     private readonly sentences: readonly Sentence[],
@@ -91,14 +92,9 @@ class Maker {
     private readonly model: UnderstandingModel | null,
   ) {}
 
-  private understood: Matters | null | undefined;
-
-  /** What a conversation decided and left open; null where one alone speaks and the rules find it. */
+  /** What a conversation decided and left open; null where one alone speaks and the rules find it. Asked for by some sections only. */
   private get matters(): Matters | null {
-    if (this.understood === undefined) {
-      const isConversation = new Set(this.sentences.flatMap((s) => s.speaker ?? [])).size > 1;
-      this.understood = this.model && isConversation ? mattersOf(this.sentences, this.model) : null;
-    }
+    if (this.understood === undefined) this.understood = this.model && mattersOf(this.sentences, this.model);
     return this.understood;
   }
 
@@ -156,17 +152,20 @@ class Maker {
   private decisions(): Found[] {
     if (!this.matters) return decisionsIn(this.sentences).map((s) => this.said(s));
     return this.matters.decisions.map((m) => {
-      const line = this.said({ ...this.sentences[m.from]!, text: matterText(this.sentences, m) }, m.sure);
+      const line = this.told(m);
       const question = m.asked === null ? null : tidyText(this.sentences[m.asked]!.text);
-      return question ? { ...line, text: `${line.text} (asked: ${question})` } : line;
+      return { ...line, text: withQuestion(line.text, question) };
     });
   }
 
   private openQuestions(): Found[] {
     if (!this.matters) return openQuestionsIn(this.sentences).map((s) => this.said(s));
-    return this.matters.questions.map((m) =>
-      this.said({ ...this.sentences[m.from]!, text: matterText(this.sentences, m) }, m.sure),
-    );
+    return this.matters.questions.map((m) => this.told(m));
+  }
+
+  /** A matter as one line, however many sentences it took. */
+  private told(matter: Matter): Found {
+    return this.said({ ...this.sentences[matter.from]!, text: matterText(this.sentences, matter) }, matter.sure);
   }
 
   /** The blocks of a dictated letter, a paragraph each, at the sentence that most of their first words come from. */

@@ -75,11 +75,6 @@ export class JobQueue {
     await Promise.race([Promise.allSettled([...this.atWork]), farewell]);
   }
 
-  /** Looks for work: something may have been asked for that is no recognition yet. */
-  look(): void {
-    this.fill();
-  }
-
   /** Adds a recognition unless one waits or runs already. */
   async add(recordingId: string, cleaning: Cleaning | null = null, quality: Quality | null = null): Promise<Job> {
     const open = await JobRow.findOne({ where: { recordingId, state: [...UNFINISHED] } });
@@ -146,7 +141,8 @@ export class JobQueue {
     return row;
   }
 
-  private fill(): void {
+  /** Takes up what waits, as far as workers are free. */
+  fill(): void {
     this.hasMore = true;
     if (this.isFilling) return;
     this.isFilling = true;

@@ -8,7 +8,7 @@ import { type FilingContext, proposalsFor } from '@immeld/core/filing/proposals'
 import { PACKS, type Quality } from '@immeld/core/speech/packs';
 import type { TranscriberModels } from '@immeld/core/speech/transcriber';
 import { SoundError } from '../recognition/decodeSound';
-import { loadModels, usualQuality } from '../recognition/modelFiles';
+import { loadModels } from '../recognition/modelFiles';
 import { writePlaybackCopy } from '../recognition/playbackCopy';
 import { transcribeFile } from '../recognition/transcribeFile';
 import { understandingModel } from '../understanding/model';
@@ -33,7 +33,7 @@ const namesIn = ({ people, ownName, knownPeople, projects, folders }: FilingCont
   );
 
 async function work(task: WorkerTask, signal: AbortSignal): Promise<void> {
-  const quality = task.quality ?? usualQuality();
+  const { quality } = task;
   if (loaded?.quality !== quality) loaded = { quality, models: loadModels(quality) };
   let lastReport = 0;
   const transcript = await transcribeFile(task.soundFile, await loaded.models, {

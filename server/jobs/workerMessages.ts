@@ -18,8 +18,8 @@ export type WorkerTask = {
   names: ListedName[];
   /** How the sound is cleaned first; null for as it is. */
   cleaning: Cleaning | null;
-  /** The pack that was asked for; null for the server's own. */
-  quality: Quality | null;
+  /** Which pack transcribes. */
+  quality: Quality;
   /** The phrases of asides, or null where none are listened for. */
   asides: AsidePhrases | null;
 };

@@ -11,7 +11,7 @@ export function settingsRoutes(queue: JobQueue): Router {
   serve(router, ENDPOINTS.getOlderTranscripts, () => olderTranscripts());
   serve(router, ENDPOINTS.changeSettings, async ({ body }) => {
     const settings = await changeSharedSettings(body);
-    if (body.improvesOlder) queue.look();
+    if (body.improvesOlder) queue.fill();
     return settings;
   });
   return router;

@@ -151,7 +151,15 @@ async function mixed(models: TranscriberModels): Promise<void> {
 
 /** What a worker is told beside the file. */
 const TASK: Omit<WorkerTask, 'jobId' | 'soundFile'> = {
-  ...{ moreSoundFiles: [], expectedMs: null, playback: null, names: [], cleaning: null, quality: null, asides: null },
+  ...{
+    moreSoundFiles: [],
+    expectedMs: null,
+    playback: null,
+    names: [],
+    cleaning: null,
+    quality: 'usual',
+    asides: null,
+  },
   filing: {
     ...{ startedAt: '2026-03-09T08:00:00', source: 'import', people: [], appointment: null, place: null },
     ...{ filed: [], folders: [], tags: [], projects: [], knownPeople: [], ownName: '' },

@@ -1,5 +1,4 @@
-import { QUALITIES } from '@immeld/core/contract/cleaning';
-import type { Quality } from '@immeld/core/speech/packs';
+import { QUALITIES, type Quality } from '@immeld/core/speech/packs';
 import { View } from 'react-native';
 import { useChanges } from '../../api/changes';
 import { useOlderTranscripts, useSharedSettings } from '../../api/queries';

@@ -1,4 +1,4 @@
-import { type ListedName } from './nameCandidates';
+import type { ListedName } from './nameCandidates';
 
 /** A shorter word sounds like too much else. */
 const MIN_LETTERS = 4;

@@ -141,7 +141,7 @@ export const partSchema = yup.object({
   startMs: yup.number().integer().min(0).required(),
 });
 
-/** The topics of a recording: its parts with the points that stand for them. */
+/** The topics of a recording: its parts with the points that stand for them, and the terms that come back. */
 const topicSchema = yup.object({ text: yup.string().required(), startMs: yup.number().integer().min(0).required() });
 export const topicMapSchema = yup.object({
   title: yup.string().required(),
@@ -158,6 +158,21 @@ export const topicMapSchema = yup.object({
         .required(),
     )
     .required(),
+  /** Terms that come back in several parts, with the beginning of each sentence that says them. */
+  terms: yup
+    .array()
+    .of(
+      yup
+        .object({
+          text: yup.string().required(),
+          saidMs: yup.array().of(yup.number().integer().min(0).required()).required(),
+        })
+        .required(),
+    )
+    .required(),
+  durationMs: yup.number().integer().min(0).required(),
+  /** Loudness over time, 0 to 100; empty where it is not known. */
+  peaks: yup.array().of(yup.number().required()).required(),
 });
 export type TopicMap = yup.InferType<typeof topicMapSchema>;
 

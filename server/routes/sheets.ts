@@ -1,3 +1,4 @@
+import { barsOf } from '@immeld/core/audio/peaks';
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
 import type { KeptTemplate } from '@immeld/core/contract/templates';
@@ -21,6 +22,9 @@ import { recordingsIn, titleOfScope } from '../writeUps/scope';
 import { saveWriteUpAsNote, remakeSheet, sectionsOf, sectionsOfScope } from '../writeUps/sheets';
 import { sheetView } from '../views/sheetView';
 import { serve } from './serve';
+
+/** Bars of the strip that runs along a topic map. */
+const MAP_BARS = 240;
 
 const templateView = ({ id, template }: TemplateRow): KeptTemplate => ({ id, isShipped: false, template });
 
@@ -77,11 +81,18 @@ export function sheetRoutes(database: Sequelize): Router {
     ]);
     const written = new Set(figures);
     const headings = slips.map(({ kind, text, startMs }) => ({ kind, text, startMs }));
-    const parts = (await longTasks.run({ kind: 'map', passages, headings })).map((part) => ({
-      ...part,
-      points: part.points.map((point) => ({ ...point, text: withNumerals(point.text, written) })),
-    }));
-    return { title: titleOf(recording), parts };
+    const { parts, terms } = await longTasks.run({ kind: 'map', passages, headings });
+    const { peaks, durationMs } = recording;
+    return {
+      title: titleOf(recording),
+      parts: parts.map((part) => ({
+        ...part,
+        points: part.points.map((point) => ({ ...point, text: withNumerals(point.text, written) })),
+      })),
+      terms,
+      durationMs: durationMs ?? 0,
+      peaks: peaks.length ? barsOf(peaks, MAP_BARS) : [],
+    };
   });
   serve(router, ENDPOINTS.previewWriteUp, async ({ params, body }) => ({
     sections: await sectionsOf((await recordingBy(params.id)).id, body.template),

@@ -23,7 +23,7 @@ function inWriting(sections: readonly MadeSection[], kinds: readonly NumeralKind
   }));
 }
 
-type TopicParts = ReturnType<typeof topicMapOf>;
+type Topics = ReturnType<typeof topicMapOf>;
 type Headings = Parameters<typeof topicMapOf>[1];
 
 export type LongTask =
@@ -38,7 +38,7 @@ export type LongResults = DocumentResults & {
   'write-up': MadeSection[];
   several: MadeSection[];
   parts: Part[];
-  map: TopicParts;
+  map: Topics;
   todos: Proposals['todos'];
 };
 

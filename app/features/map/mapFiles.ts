@@ -6,6 +6,7 @@ const SHARPNESS = 2;
 /** Browsers draw no larger pictures. Common practice, no source. */
 const MAX_PIXELS = 8000;
 
+export type SheetSize = 'A4' | 'A3';
 type Picture = { svg: SVGSVGElement; width: number; height: number; background: string };
 
 /** The map as it is drawn, whole, as a file of its own: an SVG with its typefaces in it. */
@@ -16,8 +17,10 @@ export async function mapAsSvg({ svg, width, height, background }: Picture): Pro
   for (const [name, value] of Object.entries({ width, height, viewBox: `0 0 ${width} ${height}` }))
     copy.setAttribute(name, String(value));
   copy.querySelector('[data-moved]')?.removeAttribute('transform');
+  // On the screen the title stands above the map.
+  copy.querySelector('[data-printed]')?.removeAttribute('style');
   // What is there to be pressed is no part of the picture.
-  copy.querySelectorAll('[data-handle], [data-lit]').forEach((e) => e.remove());
+  copy.querySelectorAll('[data-handle], [data-at]').forEach((e) => e.remove());
   const families = new Set([...copy.querySelectorAll('text')].map((e) => e.style.fontFamily.replace(/["']/g, '')));
   const style = document.createElementNS('http://www.w3.org/2000/svg', 'style');
   style.textContent = await fontFaces(families);
@@ -72,4 +75,21 @@ export async function saveMapAsPng(picture: Picture, name: string): Promise<void
   const png = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
   if (!png) throw new Error('The map is too large for a PNG. Save it as SVG instead.');
   saveFile(png, `${name}.png`);
+}
+
+/** Opens the browser's print dialog with the map alone, whole on one sheet across. */
+export async function printMap(picture: Picture, size: SheetSize): Promise<void> {
+  const frame = document.createElement('iframe');
+  frame.style.cssText = 'position:fixed;width:0;height:0;border:0';
+  frame.setAttribute('aria-hidden', 'true');
+  frame.tabIndex = -1;
+  const svg = await mapAsSvg(picture);
+  const rules = `@page { size: ${size} landscape; margin: 10mm } body { margin: 0 } svg { width: 100%; height: 95vh }`;
+  const loaded = new Promise((resolve) => frame.addEventListener('load', resolve, { once: true }));
+  frame.srcdoc = `<!doctype html><style>${rules}</style>${svg}`;
+  document.body.append(frame);
+  await loaded;
+  const { contentWindow } = frame;
+  contentWindow?.addEventListener('afterprint', () => frame.remove());
+  contentWindow?.print();
 }

@@ -9,7 +9,8 @@ import { Press, WordButton } from '../../ui/press';
 import { Tabs } from '../../ui/tabs';
 import { Title, Type } from '../../ui/type';
 import { SoundPlayer } from '../recording/soundPlayer';
-import { MapList, MapView } from './mapView';
+import { MapList } from './mapList';
+import { MapView } from './mapView';
 
 const VIEWS = [
   { key: 'picture', label: 'Map' },

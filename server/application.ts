@@ -49,6 +49,7 @@ import { STAND_IN_FEED, serveStandInCalendar } from './standIns/calendarFeed';
 import { standInLanguageModel } from './standIns/languageModel';
 import type { OutboundClient } from './outbound/outboundClient';
 import type { SoundStore } from './storage/soundStore';
+import { REQUEST_HEADER, log, namedRequest } from './log';
 
 /** Of zlib's levels from 1 to 9. */
 const QUICK_LEVEL = 2;
@@ -80,7 +81,7 @@ export function createApplication(parts: ApplicationParts): Express {
   const application = express();
   application.disable('x-powered-by');
   application.set('trust proxy', trustProxy);
-  application.use(ownHostsOnly(hosts), securityHeaders, onlyByTls, sameOriginOnly);
+  application.use(namedRequest, ownHostsOnly(hosts), securityHeaders, onlyByTls, sameOriginOnly);
   application.use('/api', neverKept, cookieParser(), requireAccount(isDemo));
   const uploads = uploadServer(sounds, queue, bringings, quotaBytes);
   application.all([UPLOAD_PATH, `${UPLOAD_PATH}/*rest`], (request, response) => {
@@ -222,12 +223,12 @@ function serveApp(application: Express, appFolder: string): void {
 
 const problemAnswers: ErrorRequestHandler = (error: unknown, request, response, next) => {
   if (response.headersSent) return next(error);
-  const problem = problemFrom(error);
+  const problem = problemFrom(error, String(response.getHeader(REQUEST_HEADER)));
   const details = problem.toDetails(request.originalUrl);
   response.status(details.status).type('application/problem+json').send(JSON.stringify(details));
 };
 
-function problemFrom(error: unknown): Problem {
+function problemFrom(error: unknown, requestId: string): Problem {
   if (error instanceof Problem) return error;
   const type = (error as { type?: string } | null)?.type;
   if (type === 'entity.parse.failed') return new Problem('invalid-request', 'The request is not valid JSON.');
@@ -239,10 +240,10 @@ function problemFrom(error: unknown): Problem {
   if (typeof status === 'number' && status >= 400 && status < 500)
     return new Problem('invalid-request', 'The server cannot read this request.');
   if (error instanceof UniqueConstraintError) return new Problem('not-possible-now', 'This name is already in use.');
-  console.error(error);
+  log.error(error, 'A request failed.');
   return new Problem(
     'server-error',
     'Something went wrong on the server.',
-    'Your recordings are safe. Try again. Whoever runs the server finds the details in its log.',
+    `Your recordings are safe. Try again. Whoever runs the server finds the details in its log under ${requestId}.`,
   );
 }

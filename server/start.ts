@@ -21,6 +21,7 @@ import type { OperatorSettings } from './settings';
 import { lockDataFolder } from './storage/dataLock';
 import { useWorkFolderOf } from './tasks/workFolder';
 import { SoundStore } from './storage/soundStore';
+import { log } from './log';
 
 export type ServerOptions = Partial<OperatorSettings> & {
   dataFolder: string;
@@ -103,7 +104,7 @@ async function startIn(options: ServerOptions, giveFree: () => Promise<void>): P
     await sweepUploads(sounds);
     await sweepGuests({ sounds, queue, files, bringings });
   };
-  const said = (error: unknown) => console.error('Cleaning up did not end well:', error);
+  const said = (error: unknown) => log.error(error, 'Cleaning up did not end well.');
   const cleaning = setInterval(() => void clean().catch(said), CLEAN_EVERY_MS).unref();
   await clean().catch(said);
   kept.start();

@@ -11,6 +11,7 @@ import { JournalWriter } from './journalWriter';
 import { PieceWriter } from './pieceWriter';
 import { BITS_PER_SECOND, openRecorder } from './recorder';
 import { openPcmStream } from './pcmStream';
+import { Listeners } from '../state/listeners';
 
 export type CaptureStage = 'idle' | 'starting' | 'recording' | 'paused' | 'finishing';
 
@@ -83,7 +84,7 @@ export class CaptureEngine {
   private running: Running | null = null;
   private writes: Promise<void> = Promise.resolve();
   private readonly pictures = new Map<string, Blob>();
-  private readonly listeners = new Set<() => void>();
+  private readonly listeners = new Listeners();
 
   constructor(
     private readonly store: CaptureStore,
@@ -96,10 +97,7 @@ export class CaptureEngine {
     return this.now;
   }
 
-  subscribe = (listener: () => void): (() => void) => {
-    this.listeners.add(listener);
-    return () => this.listeners.delete(listener);
-  };
+  readonly subscribe = this.listeners.subscribe;
 
   async start({ sources: choice, details = {}, people = [] }: StartOptions): Promise<void> {
     if (this.now.stage !== 'idle') return;
@@ -389,6 +387,6 @@ export class CaptureEngine {
 
   private set(part: Partial<CaptureNow>): void {
     this.now = { ...this.now, ...part };
-    this.listeners.forEach((tell) => tell());
+    this.listeners.tell();
   }
 }

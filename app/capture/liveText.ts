@@ -2,6 +2,7 @@ import type { Pack } from '@immeld/core/contract/captures';
 import type { ListedName } from '@immeld/core/speech/names/nameCandidates';
 import type { TranscribedWord } from '@immeld/core/speech/transcriber';
 import type { FromLiveWorker, ToLiveWorker } from '../workers/liveMessages';
+import { Listeners } from '../state/listeners';
 
 export type LiveTextState = {
   /** off: no pack is on this device · loading · on · failed */
@@ -26,7 +27,7 @@ export class LiveText {
   private now: LiveTextState = NOTHING;
   private session = 0;
   private isOpen = false;
-  private readonly listeners = new Set<() => void>();
+  private readonly listeners = new Listeners();
   private ended: (() => void) | null = null;
   private names: readonly ListedName[] = [];
   /** Sound from before the pack was there, so that the first words are not missing. */
@@ -45,10 +46,7 @@ export class LiveText {
     return this.isOpen;
   }
 
-  subscribe = (listener: () => void): (() => void) => {
-    this.listeners.add(listener);
-    return () => this.listeners.delete(listener);
-  };
+  readonly subscribe = this.listeners.subscribe;
 
   /** Loads a pack that is on this device; does nothing when one is loaded already. */
   load(pack: Pack): void {
@@ -139,6 +137,6 @@ export class LiveText {
 
   private set(part: Partial<LiveTextState>): void {
     this.now = { ...this.now, ...part };
-    this.listeners.forEach((tell) => tell());
+    this.listeners.tell();
   }
 }

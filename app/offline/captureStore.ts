@@ -6,6 +6,7 @@ import { localTime } from '../ui/dates';
 import { missingEnd, readJournal, removeJournalsBut } from './journal';
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import { v4 as newId } from 'uuid';
+import { Listeners } from '../state/listeners';
 
 /**
  * recording: sound is still coming in · waiting: complete, to be sent · sending · refused: sending again is of no use
@@ -64,7 +65,7 @@ const everythingOf = (id: string) => IDBKeyRange.bound([id], [id, []]);
  */
 export class CaptureStore {
   private readonly channel: BroadcastChannel | null;
-  private readonly listeners = new Set<() => void>();
+  private readonly listeners = new Listeners();
   /** When pieces were last written through to the disk, by a clock that never jumps. */
   private flushedAt = -Infinity;
   /** What could not be stored, by capture: it is sent from memory. */
@@ -76,7 +77,7 @@ export class CaptureStore {
     private readonly memorySlips: Map<string, KeptSlip>,
   ) {
     this.channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('immeld-captures');
-    this.channel?.addEventListener('message', () => this.listeners.forEach((tell) => tell()));
+    this.channel?.addEventListener('message', () => this.listeners.tell());
   }
 
   static async open(name = 'immeld'): Promise<CaptureStore> {
@@ -109,10 +110,7 @@ export class CaptureStore {
   }
 
   /** Calls `listener` after every change, in whatever tab it was made. */
-  subscribe(listener: () => void): () => void {
-    this.listeners.add(listener);
-    return () => this.listeners.delete(listener);
-  }
+  readonly subscribe = this.listeners.subscribe;
 
   async list(): Promise<Capture[]> {
     const all = this.database ? await this.database.getAll('captures') : [];
@@ -373,7 +371,7 @@ export class CaptureStore {
 
   private tell(): void {
     this.channel?.postMessage('changed');
-    this.listeners.forEach((tell) => tell());
+    this.listeners.tell();
   }
 }
 

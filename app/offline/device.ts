@@ -4,6 +4,7 @@ import { LiveText } from '../capture/liveText';
 import { type Capture, CaptureStore } from './captureStore';
 import { Outbox, SYNC_TAG } from './outbox';
 import { ModelPackStore } from './packs';
+import { Listeners } from '../state/listeners';
 
 /** What this device can do by itself: keep, record, recognise and send later. One for the whole page. */
 export type Device = {
@@ -22,11 +23,11 @@ export type Device = {
 export async function openDevice(): Promise<Device> {
   const store = await CaptureStore.open();
   const progress = new Map<string, number>();
-  const listeners = new Set<() => void>();
+  const sending = new Listeners();
   const outbox = new Outbox(store, {
     onProgress: (id, sent) => {
       progress.set(id, sent);
-      listeners.forEach((tell) => tell());
+      sending.tell();
     },
   });
   const live = new LiveText();
@@ -47,10 +48,7 @@ export async function openDevice(): Promise<Device> {
   void packs.refresh();
   return {
     ...{ store, outbox, progress, packs, live, engine, recovered },
-    subscribeToProgress: (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
+    subscribeToProgress: sending.subscribe,
   };
 }
 

@@ -2,6 +2,7 @@ import type { Pack } from '@immeld/core/contract/captures';
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import { PACK_CACHE } from '../workers/liveMessages';
+import { Listeners } from '../state/listeners';
 
 export type PackState =
   /** looking: not known yet · unknown: it never was, and the server does not answer */
@@ -35,7 +36,7 @@ export class ModelPackStore {
   private described: Pack | null = null;
   private isOld = false;
   private abort: AbortController | null = null;
-  private readonly listeners = new Set<() => void>();
+  private readonly listeners = new Listeners();
 
   get state(): PackState {
     return this.now;
@@ -50,10 +51,7 @@ export class ModelPackStore {
     return this.isOld;
   }
 
-  subscribe = (listener: () => void): (() => void) => {
-    this.listeners.add(listener);
-    return () => this.listeners.delete(listener);
-  };
+  readonly subscribe = this.listeners.subscribe;
 
   /** Finds out what is offered and whether it is here; without a network it knows what it knew before. */
   async refresh(): Promise<void> {
@@ -149,6 +147,6 @@ export class ModelPackStore {
 
   private set(state: PackState): void {
     this.now = state;
-    this.listeners.forEach((tell) => tell());
+    this.listeners.tell();
   }
 }

@@ -1,6 +1,7 @@
 import { type Cleaning, NO_CLEANING } from '@immeld/core/audio/cleaning/cleaner';
 import { useSyncExternalStore } from 'react';
 import { type SourceChoice, USUAL_SOURCE } from '../capture/sources';
+import { Listeners } from '../state/listeners';
 
 /** What a person has set on this device. */
 export type Settings = {
@@ -32,7 +33,7 @@ export const USUAL: Settings = {
 const KEY = 'immeld-settings';
 
 let known: Settings | null = null;
-const listeners = new Set<() => void>();
+const listeners = new Listeners();
 
 export function settings(): Settings {
   if (known) return known;
@@ -57,15 +58,7 @@ export function changeSettings(part: Partial<Settings>): void {
   } catch {
     // A browser that keeps nothing: the choice holds as long as this page.
   }
-  listeners.forEach((tell) => tell());
+  listeners.tell();
 }
 
-export const useSettings = (): Settings =>
-  useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    settings,
-    settings,
-  );
+export const useSettings = (): Settings => useSyncExternalStore(listeners.subscribe, settings, settings);

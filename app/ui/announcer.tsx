@@ -1,16 +1,13 @@
 import { useSyncExternalStore } from 'react';
+import { Listeners } from '../state/listeners';
 
 let said = { text: '', count: 0 };
-const listeners = new Set<() => void>();
-const listen = (listener: () => void): (() => void) => {
-  listeners.add(listener);
-  return () => listeners.delete(listener);
-};
+const listeners = new Listeners();
 
 /** Has a screen reader say a sentence, after what it is saying now. Nothing is to be seen. */
 export function announce(text: string): void {
   said = { text, count: said.count + 1 };
-  listeners.forEach((tell) => tell());
+  listeners.tell();
 }
 
 /**
@@ -18,7 +15,7 @@ export function announce(text: string): void {
  * words many say nothing.
  */
 export function Announcer() {
-  const { text, count } = useSyncExternalStore(listen, () => said);
+  const { text, count } = useSyncExternalStore(listeners.subscribe, () => said);
   return (
     <div
       role="status"

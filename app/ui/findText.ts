@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from 'react';
+import { Listeners } from '../state/listeners';
 
 /**
  * What stands in the find bar. On wide screens every place has a bar of its own: the text, and the caret, go over from
@@ -8,7 +9,7 @@ let text = '';
 let typedAt = -Infinity;
 /** What was typed comes back later as the page's address; other texts there come from elsewhere. */
 let sent: string[] = [];
-const listeners = new Set<() => void>();
+const listeners = new Listeners();
 
 const FRESH_MS = 1500;
 const REMEMBERED = 30;
@@ -16,7 +17,7 @@ const REMEMBERED = 30;
 const set = (next: string): void => {
   if (next === text) return;
   text = next;
-  listeners.forEach((tell) => tell());
+  listeners.tell();
 };
 
 export const findText = {
@@ -52,12 +53,5 @@ export const findText = {
 
 export function useFindText(): string {
   const read = () => text;
-  return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    read,
-    read,
-  );
+  return useSyncExternalStore(listeners.subscribe, read, read);
 }

@@ -13,6 +13,7 @@ import { filesOfAccount } from '../storage/accountFiles';
 import { uploadsOf } from '../storage/heldUploads';
 import type { SoundStore } from '../storage/soundStore';
 import { asServer } from './currentAccount';
+import { log } from '../log';
 
 export type RemovalParts = { sounds: SoundStore; queue: JobQueue; files: ExportJobs; bringings: RestoreJobs };
 
@@ -55,7 +56,7 @@ async function writeOver(database: Sequelize): Promise<boolean> {
     await database.query('PRAGMA wal_checkpoint(TRUNCATE)');
     return true;
   } catch (error) {
-    console.error('The database could not be compacted after an account was deleted:', error);
+    log.error(error, 'The database could not be compacted after an account was deleted.');
     return false;
   }
 }

@@ -10,6 +10,7 @@ import { Recording } from '../models/recording';
 import { ProcessProblem, inProcess } from '../tasks/inProcess';
 import { ArchiveProblem } from './archive';
 import { PassphraseProblem } from './archiveEncryption';
+import { log } from '../log';
 
 const KEPT_MS = 86_400_000;
 
@@ -118,6 +119,6 @@ function sentenceFor(error: unknown): string {
   if ((error as NodeJS.ErrnoException)?.code === 'ENOSPC') {
     return 'The server’s disk is full. Nothing was changed. Free up space on the server, then try again.';
   }
-  console.error('A backup could not be restored:', error);
+  log.error(error, 'A backup could not be restored.');
   return 'The backup could not be restored. Nothing was changed. Try again.';
 }

@@ -4,6 +4,7 @@ import { openDatabase } from '../database';
 import { temporaryFolder } from '../testing/testServer';
 import { ScheduledBackups, scheduledBackupOptions } from './scheduledBackups';
 import { verify } from './restore';
+import { log } from '../log';
 
 const folder = temporaryFolder();
 const dataFolder = path.join(folder, 'data');
@@ -59,7 +60,7 @@ test('a server that was restarted goes on from what lies there; files of others 
 });
 
 test('what fails is said, no old one goes for it, and it is tried again', async () => {
-  const errors = jest.spyOn(console, 'error').mockImplementation(() => undefined);
+  const errors = jest.spyOn(log, 'error').mockImplementation(() => undefined);
   const before = names();
   later(24);
   fs.renameSync(dataFolder, `${dataFolder} away`);

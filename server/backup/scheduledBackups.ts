@@ -3,6 +3,7 @@ import path from 'node:path';
 import type { ScheduledBackupState as View } from '@immeld/core/contract/archiveEndpoints';
 import { ProcessProblem, inProcess } from '../tasks/inProcess';
 import { ARCHIVE_PROBLEMS, ARCHIVE_RULES } from './restoreJobs';
+import { log } from '../log';
 
 export type ScheduledBackupOptions = {
   /** Where they lie: best another disk, or a folder that is copied elsewhere. */
@@ -95,7 +96,7 @@ export class ScheduledBackups {
       // Only when the new one is there, old ones go.
       for (const old of this.names().slice(keep)) await fs.promises.rm(path.join(folder, old), { force: true });
     } catch (error) {
-      console.error('The scheduled backup could not be saved:', error);
+      log.error(error, 'The scheduled backup could not be saved.');
       this.problem = sentenceFor(error);
     }
   }

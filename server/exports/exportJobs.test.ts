@@ -4,6 +4,7 @@ import { Problem } from '@immeld/core/contract/problem';
 import { asAccount } from '../accounts/currentAccount';
 import { temporaryFolder, until } from '../testing/testServer';
 import { ExportJobs, type ExportJob } from './exportJobs';
+import { log } from '../log';
 
 const folder = temporaryFolder();
 const [ours, theirs] = ['11111111-1111-4111-8111-111111111111', '22222222-2222-4222-8222-222222222222'];
@@ -81,7 +82,7 @@ test.each([
   ['a full disk', Object.assign(new Error('write'), { code: 'ENOSPC' }), 'The server’s disk is full.'],
   ['anything else', new TypeError('x is not a function'), 'The file could not be exported.'],
 ])('what goes wrong is said: %s', async (_name, error, sentence) => {
-  const errors = jest.spyOn(console, 'error').mockImplementation(() => undefined);
+  const errors = jest.spyOn(log, 'error').mockImplementation(() => undefined);
   const { id } = mine(() => files.begin(1, () => Promise.reject(error)));
   const view = await ended(id);
   expect(view).toMatchObject({ state: 'failed', problem: expect.stringContaining(sentence) });

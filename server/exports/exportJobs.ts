@@ -4,6 +4,7 @@ import path from 'node:path';
 import type { Export } from '@immeld/core/contract/exportEndpoints';
 import { Problem } from '@immeld/core/contract/problem';
 import { accountId } from '../accounts/currentAccount';
+import { log } from '../log';
 
 const KEPT_MS = 86_400_000;
 const MAX_KEPT = 50;
@@ -143,6 +144,6 @@ function sentenceFor(error: unknown): string {
   if ((error as NodeJS.ErrnoException)?.code === 'ENOSPC') {
     return 'The server’s disk is full. Nothing is lost. Free up space on the server, then try again.';
   }
-  console.error('An export failed:', error);
+  log.error(error, 'An export failed.');
   return 'The file could not be exported. Nothing is lost. Try again, or leave out one format.';
 }

@@ -2,6 +2,7 @@ import { WordVectors } from '@immeld/core/find/wordVectors';
 import fs from 'node:fs';
 import path from 'node:path';
 import { projectRoot } from '../projectRoot';
+import { log } from '../log';
 
 let loaded: WordVectors | null | undefined;
 
@@ -14,7 +15,7 @@ export function wordVectors(): WordVectors | null {
       const bytes = fs.readFileSync(path.join(folder, 'vectors.bin'));
       loaded = new WordVectors(words, new Int8Array(bytes.buffer, bytes.byteOffset, bytes.length));
     } catch (error) {
-      console.error('Questions are answered without word vectors:', error);
+      log.error(error, 'Questions are answered without word vectors.');
       loaded = null;
     }
   }

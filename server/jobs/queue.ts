@@ -18,6 +18,7 @@ import { saveRecognition } from './saveRecognition';
 import type { WorkerResult } from './workerMessages';
 import { writeUpAfterRecognition } from '../writeUps/usual';
 import type { RecognitionPool } from './workerPool';
+import { log } from '../log';
 
 /** Only what was recorded here is listened to for asides: others say such words without meaning them. */
 async function asidesFor({ source }: Recording): Promise<AsidePhrases | null> {
@@ -147,9 +148,7 @@ export class JobQueue {
     if (this.isFilling) return;
     this.isFilling = true;
     // The queue works for everybody, whoever's request set it going.
-    this.track(
-      asServer(() => this.fillUp()).catch((error: unknown) => console.error('The queue could not go on:', error)),
-    );
+    this.track(asServer(() => this.fillUp()).catch((error: unknown) => log.error(error, 'The queue could not go on.')));
   }
 
   /** Looks once more if something came while it looked: what it had asked before may not have seen that. */
@@ -182,7 +181,7 @@ export class JobQueue {
         asAccount(row.accountId, () => this.work(row))
           .catch((error: unknown) => {
             // What a server that stops could not end in time goes on at the next start.
-            if (!this.isClosed) console.error('A recognition could not be ended:', error);
+            if (!this.isClosed) log.error(error, 'A recognition could not be ended.');
           })
           .finally(() => {
             this.running.delete(row.id);
@@ -272,7 +271,7 @@ export class JobQueue {
     await saveRecognition(recording, result, this.sounds);
     // What was recognised is kept; a write-up can be made by hand.
     await writeUpAfterRecognition(recording).catch((error: unknown) =>
-      console.error('The write-ups of a recording could not be made:', error),
+      log.error(error, 'The write-ups of a recording could not be made.'),
     );
     await row.update({ state: 'done', percent: 100 });
     // Something was added while it was recognised.

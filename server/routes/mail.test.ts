@@ -10,6 +10,7 @@ import { startServer, type RunningServer } from '../start';
 import { Device } from '../testing/device';
 import { say } from '../testing/filledServer';
 import { ControlledPool, askJson, temporaryFolder, until } from '../testing/testServer';
+import { log } from '../log';
 
 const folders: string[] = [];
 const open: RunningServer[] = [];
@@ -90,7 +91,7 @@ test('a file goes through a mail server, whole, with its name in any script; ano
 });
 
 test('what cannot be sent is said, and the file waits', async () => {
-  const errors = jest.spyOn(console, 'error').mockImplementation(() => undefined);
+  const errors = jest.spyOn(log, 'error').mockImplementation(() => undefined);
   const post = await outside();
   const server = await start({ mail: { url: `smtp://127.0.0.1:${post.port}`, from: 'immeld@harrowmere.example' } });
   const id = await made(server);

@@ -25,6 +25,7 @@ import { recordingJson, recordingView } from '../views/recordingView';
 import { makeUsualWriteUp } from '../writeUps/usual';
 import { sendAsAttachment } from './sendAsAttachment';
 import { serve } from './serve';
+import { log } from '../log';
 
 const notFound = () => new Problem('not-found', 'This recording no longer exists.');
 
@@ -105,7 +106,7 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
       // Of many it takes a while, and nobody waits for it.
       void (async () => {
         for (const id of body.ids) await makeUsualWriteUp(await find(id));
-      })().catch((error: unknown) => console.error('A usual write-up could not be made:', error));
+      })().catch((error: unknown) => log.error(error, 'A usual write-up could not be made.'));
     }
     return done;
   });

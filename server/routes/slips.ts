@@ -12,6 +12,7 @@ import type { SoundStore } from '../storage/soundStore';
 import { sendUserFile } from '../storage/sendStoredFile';
 import { slipView } from '../views/recordingView';
 import { serve } from './serve';
+import { log } from '../log';
 
 const MAX_FILE = '50mb';
 const MAX_COMMENTS = 200;
@@ -102,7 +103,10 @@ export function slipRoutes(sounds: SoundStore): Router {
     await slip.update({ file: { name: query.name, mediaType, sizeBytes: bytes.length }, fileText: null });
     // Its words can be found as soon as they are read; nobody waits for that.
     if (mediaType === PDF)
-      void pdfText(target).then((fileText) => (fileText ? slip.update({ fileText }) : null), console.error);
+      void pdfText(target).then(
+        (fileText) => (fileText ? slip.update({ fileText }) : null),
+        (error: unknown) => log.error(error, 'The words of an attached PDF could not be read.'),
+      );
     return slipView(slip);
   });
 

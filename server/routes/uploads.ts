@@ -10,6 +10,7 @@ import { type HeldUpload, heldUpload } from '../storage/heldUploads';
 import { type ImportedUpload, importUpload } from '../storage/importUpload';
 import { type Refusal, checkRoom } from '../storage/storageRoom';
 import type { SoundStore } from '../storage/soundStore';
+import { log } from '../log';
 
 export const UPLOAD_PATH = '/api/uploads';
 /** Twenty gigabytes: five hours of video fit, a mistake does not fill the disk. */
@@ -123,7 +124,7 @@ export async function recoverFinishedUploads(sounds: SoundStore, queue: JobQueue
       await fs.promises.rm(description, { force: true });
     } catch (error) {
       // One upload that cannot be read must not keep the others, or the server, from starting.
-      console.error(`The upload ${name} could not be resumed:`, error);
+      log.error(error, `The upload ${name} could not be resumed.`);
     }
   }
 }

@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net';
 import type { StandInMail } from '@immeld/core/contract/mailEndpoints';
 import { type AddressObject, simpleParser } from 'mailparser';
 import { SMTPServer } from 'smtp-server';
+import { log } from '../log';
 
 const MAX_KEPT = 50;
 /** Which account sent a mail, so that nobody else sees it in the stand-in. */
@@ -42,7 +43,7 @@ export class StandInMailbox {
       this.server.listen(0, '127.0.0.1', resolve);
     });
     // Whoever hangs up in the middle must not stop the demo.
-    this.server.on('error', (error: unknown) => console.error('The stand-in mailbox:', error));
+    this.server.on('error', (error: unknown) => log.error(error, 'The stand-in mailbox failed.'));
     return (this.server.server.address() as AddressInfo).port;
   }
 

@@ -7,6 +7,7 @@ import { ControlledPool, startTestServer, temporaryFolder, until, upload } from 
 import { emptyBin } from './emptyBin';
 import { shortenedName } from './importUpload';
 import { SoundStore } from './soundStore';
+import { log } from '../log';
 
 const dataFolder = temporaryFolder();
 let server: RunningServer;
@@ -47,7 +48,7 @@ it('an upload that was whole when the server died becomes a recording at the nex
   fs.writeFileSync(path.join(uploads, 'part'), 'six');
   fs.writeFileSync(path.join(uploads, 'part.json'), JSON.stringify({ id: 'part', size: 12, offset: 0, metadata }));
   fs.writeFileSync(path.join(uploads, 'torn.json'), '{"id":');
-  jest.spyOn(console, 'error').mockImplementation(() => undefined);
+  jest.spyOn(log, 'error').mockImplementation(() => undefined);
   server = await startTestServer(dataFolder, new ControlledPool());
   const [saved] = await Recording.findAll({ where: { fileName: 'Saved.wav' } });
   expect(saved).toMatchObject({ startedAt: '2026-03-09T07:40:00', sizeBytes: 12 });

@@ -53,7 +53,7 @@ export function MapPage({ recordingId, map }: { recordingId: string; map: TopicM
 }
 
 function Playing({ player }: { player: SoundPlayer }) {
-  const { isPlaying, timeMs, problem } = useSyncExternalStore(player.listen, player.getState);
+  const { isPlaying, timeMs, problem } = useSyncExternalStore(player.subscribe, player.getState);
   if (problem) {
     return (
       <Type role="alert" tone="rowan">

@@ -30,7 +30,7 @@ export function useCorrecting(): Correcting {
   return correcting;
 }
 
-export const useDesk = (desk: CorrectionDesk) => useSyncExternalStore(desk.listen, () => desk.state);
+export const useDesk = (desk: CorrectionDesk) => useSyncExternalStore(desk.subscribe, () => desk.state);
 
 const desks = new WeakMap<QueryClient, Map<string, CorrectionDesk>>();
 

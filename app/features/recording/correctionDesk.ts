@@ -2,6 +2,7 @@ import type { Corrected, Rewriting } from '@immeld/core/contract/corrections';
 import { type Passage, passageText } from '@immeld/core/transcript/manuscript';
 import { ApiProblem } from '../../api/call';
 import { editSentence } from './editSentence';
+import { Listeners } from '../../state/listeners';
 
 export type Place = { id: number; revision: number };
 /** `count` passages from `at` on give place to these. */
@@ -44,7 +45,7 @@ export class CorrectionDesk {
   private chosen: boolean | null = null;
   private isSending = false;
   private timer: ReturnType<typeof setTimeout> | null = null;
-  private readonly listeners = new Set<() => void>();
+  private readonly listeners = new Listeners();
   private current: {
     passages: Passage[];
     unsent: number;
@@ -64,10 +65,7 @@ export class CorrectionDesk {
     return this.current;
   }
 
-  listen = (listener: () => void): (() => void) => {
-    this.listeners.add(listener);
-    return () => this.listeners.delete(listener);
-  };
+  readonly subscribe = this.listeners.subscribe;
 
   /** Begins from what the server has; what waited here, also since an earlier visit, is put on top of it. */
   begin(passages: readonly (Passage & Place)[]): void {
@@ -245,7 +243,7 @@ export class CorrectionDesk {
       ...{ unsent: this.waiting.length, canUndo: this.done.length > 0, canRedo: this.undone.length > 0 },
       ...part,
     };
-    this.listeners.forEach((tell) => tell());
+    this.listeners.tell();
   }
 }
 

@@ -16,7 +16,7 @@ export function useRememberedPlace(player: SoundPlayer, id: string, isWanted: bo
     const { durationMs } = player.getState();
     if (isWanted && kept > NEAR_END_MS && kept < (durationMs ?? 0) - NEAR_END_MS) player.seek(kept);
     let last = -1;
-    return player.listen(() => {
+    return player.subscribe(() => {
       const second = Math.floor(player.getState().timeMs / 1000);
       if (second === last) return;
       last = second;

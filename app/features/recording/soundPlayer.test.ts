@@ -55,7 +55,7 @@ describe('the player', () => {
   it('tells the time at every frame while it plays, and stops telling when it pauses', async () => {
     const player = new SoundPlayer('/sound', 60_000);
     const told: number[] = [];
-    player.listen(() => told.push(player.getState().timeMs));
+    player.subscribe(() => told.push(player.getState().timeMs));
     await player.play();
     FakeAudio.last.currentTime = 1.5;
     nextFrame();
@@ -129,7 +129,7 @@ describe('the player', () => {
   it('is silent and tells nobody after it is closed', () => {
     const player = new SoundPlayer('/sound', null);
     const listener = jest.fn();
-    player.listen(listener);
+    player.subscribe(listener);
     player.close();
     FakeAudio.last.dispatchEvent(new Event('ended'));
     expect(listener).not.toHaveBeenCalled();

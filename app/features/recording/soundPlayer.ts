@@ -2,6 +2,7 @@ import { type Pause, pauseAt } from '@immeld/core/transcript/pauses';
 import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
 import { useSyncExternalStore } from 'react';
 import { CleanedPlaying } from './cleanedPlaying';
+import { Listeners } from '../../state/listeners';
 
 export type PlayerState = {
   timeMs: number;
@@ -19,7 +20,7 @@ export const RATES = [0.5, 0.75, 1, 1.2, 1.4, 1.6, 2, 2.5, 3];
 export class SoundPlayer {
   private readonly audio: HTMLAudioElement;
   private readonly cleaned: CleanedPlaying;
-  private readonly listeners = new Set<() => void>();
+  private readonly listeners = new Listeners();
   private state: PlayerState;
   private frame = 0;
   private stopAtMs = Infinity;
@@ -44,10 +45,7 @@ export class SoundPlayer {
 
   getState = (): PlayerState => this.state;
 
-  listen = (listener: () => void): (() => void) => {
-    this.listeners.add(listener);
-    return () => this.listeners.delete(listener);
-  };
+  readonly subscribe = this.listeners.subscribe;
 
   /** Plays a stretch and stops after it. */
   playSpan(fromMs: number, toMs: number): void {
@@ -138,11 +136,11 @@ export class SoundPlayer {
 
   private update(part: Partial<PlayerState>): void {
     this.state = { ...this.state, ...part };
-    this.listeners.forEach((listener) => listener());
+    this.listeners.tell();
   }
 }
 
 /** A value read off the player; the component is drawn again only when it changes. */
 export function usePlayer<T>(player: SoundPlayer, read: (state: PlayerState) => T): T {
-  return useSyncExternalStore(player.listen, () => read(player.getState()));
+  return useSyncExternalStore(player.subscribe, () => read(player.getState()));
 }

@@ -97,7 +97,7 @@ function Picture({ address, player, height }: { address: string; player: SoundPl
       if (!isPlaying && !picture.paused) picture.pause();
     };
     follow();
-    return player.listen(follow);
+    return player.subscribe(follow);
   }, [player]);
   if (hasFailed) {
     return <Type tone="faint">This browser cannot show the video. The audio and the text are available.</Type>;

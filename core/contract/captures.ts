@@ -1,3 +1,4 @@
+import { wordSchema } from './recordings';
 import * as yup from './yup';
 
 /** What the server has of a capture: the device lets go of its own copy only when this hash is that of its sound. */
@@ -7,6 +8,19 @@ export const captureReceiptSchema = yup.object({
   sizeBytes: yup.number().integer().required(),
 });
 export type CaptureReceipt = yup.InferType<typeof captureReceiptSchema>;
+
+/** So many words are sent at once; an hour of speech has about 9,000. */
+export const MAX_WORDS_AT_ONCE = 5000;
+/**
+ * Words that a device heard while it recorded, in the order of time; they follow those that were sent before. Sent twice
+ * they are taken once.
+ */
+export const deviceWordsSchema = yup
+  .object({
+    words: yup.array().of(wordSchema.required()).max(MAX_WORDS_AT_ONCE).required(),
+  })
+  .noUnknown();
+export type DeviceWords = yup.InferType<typeof deviceWordsSchema>;
 
 /** A language or model that can be fetched once and then works on the device without a network. */
 export const packSchema = yup.object({

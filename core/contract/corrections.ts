@@ -53,9 +53,9 @@ export type Corrected = yup.InferType<typeof correctedSchema>;
 
 /**
  * recognised: as the recogniser wrote it first · again: a later recognition · corrected: with a person's corrections ·
- * spoken: a dictation with its commands written out.
+ * spoken: a dictation with its commands written out · device: what the device heard while it recorded.
  */
-export const VERSION_KINDS = ['recognised', 'again', 'corrected', 'spoken'] as const;
+export const VERSION_KINDS = ['recognised', 'again', 'corrected', 'spoken', 'device'] as const;
 export const versionSchema = yup.object({
   id: yup.string().uuid().required(),
   kind: yup.string().oneOf(VERSION_KINDS).required(),

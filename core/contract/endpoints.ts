@@ -2,7 +2,7 @@
 import * as yup from './yup';
 import { FORMATS } from '../formats/formats';
 import { appointmentSchema, calendarSchema, newCalendarSchema } from './appointments';
-import { captureReceiptSchema, packSchema } from './captures';
+import { captureReceiptSchema, deviceWordsSchema, packSchema } from './captures';
 import { againSchema, cleaningSchema } from './cleaning';
 import { byId, dateText, endpoint, listOf, none, zone } from './endpoint';
 import { jobSchema } from './jobs';
@@ -184,6 +184,43 @@ export const ENDPOINTS = {
     query: none,
     body: null,
     response: captureReceiptSchema,
+  }),
+  sendDeviceWords: endpoint({
+    isLarge: true,
+    method: 'post',
+    path: '/captures/:id/words',
+    summary: 'The words that a device heard while it recorded: the text until the recording is transcribed',
+    params: byId,
+    query: none,
+    body: deviceWordsSchema,
+    response: yup.object({ isTaken: yup.boolean().required() }),
+  }),
+  pauseJob: endpoint({
+    method: 'post',
+    path: '/jobs/:id/pause',
+    summary: 'Pause a transcription that waits or runs; it goes on from there',
+    params: byId,
+    query: none,
+    body: null,
+    response: jobSchema,
+  }),
+  resumeJob: endpoint({
+    method: 'post',
+    path: '/jobs/:id/resume',
+    summary: 'Let a paused transcription go on',
+    params: byId,
+    query: none,
+    body: null,
+    response: jobSchema,
+  }),
+  moveJobToFront: endpoint({
+    method: 'post',
+    path: '/jobs/:id/front',
+    summary: 'Transcribe this recording before all others that wait',
+    params: byId,
+    query: none,
+    body: null,
+    response: jobSchema,
   }),
   getSettings: endpoint({
     method: 'get',

@@ -8,6 +8,9 @@ import { todoSchema } from './todos';
 /** Milliseconds of sound below which nobody looks for parts. */
 export const PARTS_FROM_MS = 4 * 60_000;
 
+export const DRAFT_SOURCES = ['device', 'server'] as const;
+export type DraftSource = (typeof DRAFT_SOURCES)[number];
+
 export const RECORDING_STATES = ['waiting', 'recognising', 'ready', 'failed', 'cancelled'] as const;
 export type RecordingState = (typeof RECORDING_STATES)[number];
 
@@ -65,6 +68,8 @@ export const recordingCardSchema = yup.object({
   startedAt: yup.string().required(),
   durationMs: yup.number().integer().min(0).defined().nullable(),
   firstWords: yup.string().defined(),
+  /** Whose words these are while it is not transcribed: the device's, or those of the pieces that are done. */
+  draft: yup.string().oneOf(DRAFT_SOURCES).defined().nullable().default(null),
   strip: yup.array().of(yup.number().required()).required(),
   folderId: yup.string().uuid().defined().nullable(),
   tags: yup.array().of(yup.string().required()).required(),

@@ -1,12 +1,14 @@
 import { EventEmitter } from 'node:events';
+import { barsOf } from '@immeld/core/audio/peaks';
 import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
 import type { Quality } from '@immeld/core/speech/packs';
 import type { Job } from '@immeld/core/contract/jobs';
 import { namesFor } from '@immeld/core/speech/names/nameList';
 import { Problem } from '@immeld/core/contract/problem';
-import type { AsidePhrases } from '@immeld/core/language/asides';
 import { accountId, asAccount, asServer } from '../accounts/currentAccount';
 import { sharedSettings } from '../models/settings';
+import { asidesOf } from '../transcript/asides';
+import { appendDraft, clearServerDraft } from '../transcript/drafts';
 import type { FileProgress } from '../recognition/transcribeFile';
 import { JobRow } from '../models/job';
 import { Project } from '../models/project';
@@ -14,37 +16,60 @@ import { Recording } from '../models/recording';
 import type { SoundStore } from '../storage/soundStore';
 import { filingContextFor } from './filingContext';
 import { nextOlderTranscript } from './olderTranscripts';
+import { type Candidate, byTurn, restOf, soundLength, yieldsTo } from './queueOrder';
 import { saveRecognition } from './saveRecognition';
-import type { WorkerResult } from './workerMessages';
+import type { WorkerProgress, WorkerResult } from './workerMessages';
 import { writeUpAfterRecognition } from '../writeUps/usual';
 import type { RecognitionPool } from './workerPool';
 import { log } from '../log';
-
-/** Only what was recorded here is listened to for asides: others say such words without meaning them. */
-async function asidesFor({ source }: Recording): Promise<AsidePhrases | null> {
-  const { listensForAsides, asideOpening, asideClosing } = await sharedSettings();
-  return source === 'speak' && listensForAsides ? { opening: asideOpening, closing: asideClosing } : null;
-}
 
 /** The project of a recording, by the person or as it was suggested before. */
 const projectOf = async ({ projectId, suggestion }: Recording): Promise<string | null> =>
   (projectId ? (await Project.findByPk(projectId))?.name : suggestion.project) ?? null;
 
-type Live = { percent: number | null; secondsLeft: number | null; latestWords: string; startedAt: number };
+type Live = {
+  percent: number | null;
+  secondsLeft: number | null;
+  latestWords: string;
+  /** How long it has worked, without pauses, and since when it works; null while it is held. */
+  workedMs: number;
+  since: number | null;
+  /** Passages that can be read already. */
+  passages: number;
+  /** What is read before the whole is done, one after the other. */
+  drafts: Promise<void>;
+};
+
+const share = (live: Live | undefined): number => (live?.percent ?? 0) / 100;
 
 /** A recognition that was just kept needs a part of it; one that hangs is not waited for. */
 const MAX_FAREWELL_MS = 1000;
 
-const UNFINISHED = ['waiting', 'running'] as const;
+const UNFINISHED = ['waiting', 'running', 'paused'] as const;
+/** Bars of a strip that is still growing. */
+const MAX_STRIP = 1200;
+/** More that wait are not compared with each other: they come in the order in which they were added. */
+const MAX_COMPARED = 500;
+
+const isUnfinished = ({ state }: JobRow): boolean => UNFINISHED.some((one) => one === state);
+
+/** The strip of a sound of which only a share is known: the rest is still flat. */
+const peaksSoFar = (peaks: readonly number[], share: number): number[] => {
+  const whole = Math.round(peaks.length / Math.min(1, Math.max(share, 0.01)));
+  return barsOf([...peaks, ...new Array<number>(whole - peaks.length).fill(0)], Math.min(whole, MAX_STRIP));
+};
 
 /**
- * Recognitions in turns between accounts, of one account in the order they came; as many at once as the pool has workers. All that has to outlive the server
- * is in the database; progress is in memory and told to whoever listens.
+ * Recognitions in turns between accounts, of one account the short ones first; as many at once as the pool has workers. One
+ * that is long pauses for short ones. All that has to outlive the server is in the database; progress is in memory and told
+ * to whoever listens.
  */
 export class JobQueue {
   private readonly events = new EventEmitter().setMaxListeners(0);
   private readonly live = new Map<string, Live>();
-  private readonly running = new Set<string>();
+  /** Those that work now, and those that the pool holds after a piece. */
+  private readonly running = new Map<string, JobRow>();
+  private readonly held = new Set<string>();
   /** How many run for each account. */
   private readonly atWorkFor = new Map<string, number>();
   /** Accounts in the order of their last turn. */
@@ -94,7 +119,7 @@ export class JobQueue {
 
   async cancel(id: string): Promise<Job> {
     const row = await this.get(id);
-    if (row.state !== 'waiting' && row.state !== 'running') {
+    if (!isUnfinished(row)) {
       throw new Problem('not-possible-now', 'This transcription has already finished.');
     }
     await row.update({ state: 'cancelled', percent: null });
@@ -108,10 +133,39 @@ export class JobQueue {
     if (row.state !== 'failed' && row.state !== 'cancelled') {
       throw new Problem('not-possible-now', 'This transcription did not fail, so there is nothing to retry.');
     }
-    if (this.running.has(id))
+    if (this.running.has(id) || this.held.has(id))
       throw new Problem('not-possible-now', 'This transcription is being cancelled. Try again in a moment.');
     await Recording.update({ state: 'waiting', problem: null }, { where: { id: row.recordingId } });
     await row.update({ state: 'waiting', percent: null, problem: null });
+    this.fill();
+    return this.announce(row);
+  }
+
+  /** Lets one that waits or runs rest until somebody resumes it. */
+  async pause(id: string): Promise<Job> {
+    const row = await this.get(id);
+    if (row.state !== 'waiting' && row.state !== 'running')
+      throw new Problem('not-possible-now', 'This transcription is not waiting or running.');
+    if (this.running.has(id)) this.hold(this.running.get(id)!);
+    await row.update({ state: 'paused' });
+    this.fill();
+    return this.announce(row);
+  }
+
+  async resume(id: string): Promise<Job> {
+    const row = await this.get(id);
+    if (row.state !== 'paused') throw new Problem('not-possible-now', 'This transcription is not paused.');
+    await row.update({ state: 'waiting' });
+    this.fill();
+    return this.announce(row);
+  }
+
+  /** Has one done before all others of this account; what runs pauses for it. */
+  async moveToFront(id: string): Promise<Job> {
+    const row = await this.get(id);
+    if (!isUnfinished(row)) throw new Problem('not-possible-now', 'This transcription has already finished.');
+    await row.update({ frontAt: new Date(), ...(row.state === 'paused' ? { state: 'waiting' } : {}) });
+    this.running.get(id)?.set({ frontAt: row.frontAt });
     this.fill();
     return this.announce(row);
   }
@@ -169,32 +223,92 @@ export class JobQueue {
   }
 
   private async startWaiting(): Promise<void> {
-    while (this.running.size < this.pool.size && !this.isClosed) {
-      const row = (await this.nextInTurn()) ?? (await this.nextOlder());
+    while (!this.isClosed) {
+      const next = await this.nextInTurn();
+      if (next && this.running.size >= this.pool.size && !(await this.makeRoomFor(next))) return;
+      const row = next ?? (await this.nextOlder());
       if (!row || this.running.has(row.id)) return;
-      this.running.add(row.id);
       this.turns.delete(row.accountId);
       this.turns.add(row.accountId);
-      this.atWorkFor.set(row.accountId, (this.atWorkFor.get(row.accountId) ?? 0) + 1);
-      await row.update({ state: 'running' });
-      this.track(
-        asAccount(row.accountId, () => this.work(row))
-          .catch((error: unknown) => {
-            // What a server that stops could not end in time goes on at the next start.
-            if (!this.isClosed) log.error(error, 'A recognition could not be ended.');
-          })
-          .finally(() => {
-            this.running.delete(row.id);
-            this.atWorkFor.set(row.accountId, (this.atWorkFor.get(row.accountId) ?? 1) - 1);
-            this.live.delete(row.id);
-            this.fill();
-          }),
-      );
+      const [count] = await JobRow.update({ state: 'running' }, { where: { id: row.id, state: 'waiting' } });
+      if (count === 0) continue;
+      await row.reload();
+      this.begins(row);
     }
   }
 
+  /** Goes on with what is held; starts what is new. */
+  private begins(row: JobRow): void {
+    this.running.set(row.id, row);
+    this.atWorkFor.set(row.accountId, (this.atWorkFor.get(row.accountId) ?? 0) + 1);
+    if (this.held.delete(row.id)) {
+      const live = this.live.get(row.id);
+      if (live) live.since = Date.now();
+      this.pool.goOn(row.id);
+      this.track(asAccount(row.accountId, () => this.announce(row)));
+      return;
+    }
+    this.track(
+      asAccount(row.accountId, () => this.work(row))
+        .catch((error: unknown) => {
+          // What a server that stops could not end in time goes on at the next start.
+          if (!this.isClosed) log.error(error, 'A recognition could not be ended.');
+        })
+        .finally(() => {
+          if (!this.held.delete(row.id)) this.ends(row);
+          this.live.delete(row.id);
+          this.fill();
+        }),
+    );
+  }
+
+  /** It does not work any more: it is done, or held. */
+  private ends(row: JobRow): void {
+    if (!this.running.delete(row.id)) return;
+    this.atWorkFor.set(row.accountId, (this.atWorkFor.get(row.accountId) ?? 1) - 1);
+  }
+
+  private hold(row: JobRow): void {
+    this.ends(row);
+    this.held.add(row.id);
+    const live = this.live.get(row.id);
+    if (live?.since) Object.assign(live, { workedMs: live.workedMs + Date.now() - live.since, since: null });
+    this.pool.hold(row.id);
+  }
+
+  /** Has the longest of what runs pause, if it is long enough beside what waits. Returns whether there is room now. */
+  private async makeRoomFor(next: JobRow): Promise<boolean> {
+    // Somebody else's work does not pause for one's own.
+    const own = [...this.running.values()].filter((row) => row.accountId === next.accountId);
+    const [longest] = (await this.candidates(own)).sort((a, b) => restOf(b) - restOf(a));
+    const [waiting] = await this.candidates([next]);
+    if (!longest || !waiting || !yieldsTo(longest, waiting)) return false;
+    this.hold(longest.row);
+    // What has just ended stays as it is.
+    await JobRow.update({ state: 'waiting' }, { where: { id: longest.row.id, state: 'running' } });
+    await longest.row.reload();
+    await asAccount(longest.row.accountId, () => this.announce(longest.row));
+    return true;
+  }
+
+  /** How the order looks at these recognitions; those whose recording is gone are left out. */
+  private async candidates(rows: readonly JobRow[]): Promise<(Candidate & { row: JobRow })[]> {
+    const recordings = await Recording.findAll({
+      where: { id: rows.map((row) => row.recordingId) },
+      attributes: ['id', 'durationMs', 'sizeBytes'],
+    });
+    const byId = new Map(recordings.map((r) => [r.id, r]));
+    return rows.flatMap((row) => {
+      const recording = byId.get(row.recordingId);
+      if (!recording) return [];
+      const frontAt = row.frontAt ? +row.frontAt : null;
+      const waitedMs = Date.now() - +row.createdAt;
+      return [{ row, soundMs: soundLength(recording), doneShare: share(this.live.get(row.id)), waitedMs, frontAt }];
+    });
+  }
+
   /**
-   * The oldest recognition of the account whose turn it is: the one with the fewest that run, then the one whose last turn is
+   * The next recognition of the account whose turn it is: the one with the fewest that run, then the one whose last turn is
    * longest ago. Who sends a hundred files waits for them, not everybody else.
    */
   private async nextInTurn(): Promise<JobRow | null> {
@@ -211,12 +325,16 @@ export class JobQueue {
       .sort((a, b) => a.running - b.running || a.lastTurn - b.lastTurn);
     if (!next) return null;
     const { accountId } = next;
-    return JobRow.findOne({ where: { state: 'waiting', accountId }, order: [['createdAt', 'ASC']] });
+    const own = await JobRow.findAll({
+      ...{ where: { state: 'waiting', accountId }, order: [['createdAt', 'ASC']], limit: MAX_COMPARED },
+    });
+    const [first] = (await this.candidates(own)).sort(byTurn);
+    return first?.row ?? own[0] ?? null;
   }
 
   /** While nothing else waits or runs, one of the recordings that are to be transcribed again with the better model. */
   private async nextOlder(): Promise<JobRow | null> {
-    if (this.running.size > 0) return null;
+    if (this.running.size + this.held.size > 0) return null;
     const next = await nextOlderTranscript();
     if (!next) return null;
     return asAccount(next.accountId, () => this.begin(next.recordingId, { cleaning: null, quality: 'usual' }));
@@ -227,7 +345,11 @@ export class JobQueue {
       const recording = await Recording.findByPk(row.recordingId, { rejectOnEmpty: true });
       const soundCount = recording.moreSounds.length;
       await recording.update({ state: 'recognising' });
-      this.live.set(row.id, { percent: null, secondsLeft: null, latestWords: '', startedAt: Date.now() });
+      const canBeRead = await clearServerDraft(recording);
+      this.live.set(row.id, {
+        ...{ percent: null, secondsLeft: null, latestWords: '', workedMs: 0, since: Date.now(), passages: 0 },
+        drafts: Promise.resolve(),
+      });
       await this.announce(row);
       const result = await this.pool.run(
         {
@@ -237,13 +359,17 @@ export class JobQueue {
           expectedMs: recording.moreSounds.length ? null : recording.durationMs,
           playback: this.sounds.playbackPlan(recording.soundFile, recording.moreSounds.length),
           filing: await filingContextFor(recording),
-          asides: await asidesFor(recording),
+          asides: await asidesOf(recording),
           names: namesFor((await sharedSettings()).names, await projectOf(recording)),
           cleaning: row.cleaning,
           quality: row.quality ?? (await sharedSettings()).quality,
         },
-        (progress) => this.report(row, recording, progress),
+        (progress) => {
+          if (canBeRead && progress.draft) this.saveDraft(row, recording, progress.draft, progress);
+          this.report(row, recording, progress);
+        },
       );
+      await this.live.get(row.id)?.drafts;
       await this.withOwner(row, async () => {
         if (row.state === 'cancelled' || this.isClosed) return;
         await this.keep(row, result, soundCount);
@@ -278,17 +404,41 @@ export class JobQueue {
     if (recording.moreSounds.length !== soundCount) await this.add(recording.id);
   }
 
+  /** Has what is done be read while the rest is under way; once it is known how long the sound is, that is, too. */
+  private saveDraft(
+    row: JobRow,
+    recording: Recording,
+    { passages, peaks }: NonNullable<WorkerProgress['draft']>,
+    { processedMs, durationMs }: FileProgress,
+  ): void {
+    const live = this.live.get(row.id);
+    if (!live) return;
+    const save = async () => {
+      const count = await appendDraft(recording, passages, 'server');
+      if (count !== null) live.passages = count;
+      if (durationMs) await recording.update({ durationMs, peaks: peaksSoFar(peaks, processedMs / durationMs) });
+      await this.announce(row);
+    };
+    live.drafts = live.drafts
+      .then(() => asAccount(row.accountId, save))
+      .catch((error: unknown) => log.error(error, 'The words of a running transcription could not be saved.'));
+  }
+
   private report(row: JobRow, recording: Recording, { processedMs, durationMs, latestWords }: FileProgress): void {
     const live = this.live.get(row.id);
-    if (!live || row.state !== 'running') return;
+    if (!live || !this.running.has(row.id)) return;
     live.latestWords = latestWords;
     if (durationMs) {
       const share = Math.min(0.99, processedMs / durationMs);
       live.percent = Math.round(share * 1000) / 10;
-      const elapsed = (Date.now() - live.startedAt) / 1000;
+      const elapsed = (live.workedMs + (live.since ? Date.now() - live.since : 0)) / 1000;
       live.secondsLeft = share > 0.02 ? Math.ceil((elapsed * (1 - share)) / share) : null;
     }
-    this.events.emit('job', this.describe(row, recording.title ?? recording.fileName), row.accountId);
+    this.events.emit(
+      'job',
+      this.describe(this.running.get(row.id)!, recording.title ?? recording.fileName),
+      row.accountId,
+    );
   }
 
   private async announce(row: JobRow): Promise<Job> {
@@ -308,6 +458,7 @@ export class JobQueue {
       percent: row.state === 'done' ? 100 : (live?.percent ?? null),
       secondsLeft: row.state === 'running' ? (live?.secondsLeft ?? null) : null,
       latestWords: live?.latestWords ?? '',
+      passages: live?.passages ?? 0,
       problem: row.problem,
     };
   }

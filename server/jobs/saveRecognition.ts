@@ -11,7 +11,7 @@ import { SlipRow } from '../models/slip';
 import { TranscriptVersion } from '../models/transcriptVersion';
 import { WriteUpRow } from '../models/writeUp';
 import type { SoundStore } from '../storage/soundStore';
-import { isCorrected, replaceAllPassages, passagesOf } from '../transcript/corrections';
+import { isCorrected, passagesOf, replaceAllPassages, replaceDraft } from '../transcript/corrections';
 import { asDictation } from '../transcript/dictation';
 import { withNamesOf } from '../transcript/speakers';
 import { saveFoundTodos, findTodosIn } from '../todos/saveFoundTodos';
@@ -40,14 +40,16 @@ export async function saveRecognition(recording: Recording, result: WorkerResult
     }
     // The worker has begun them in the usual way.
     if (kind !== 'usual' && !recording.isDictation) markParagraphs(passages, { kind, pauseMs });
-    const isTextKept = await isCorrected(recordingId, transaction);
-    if (isTextKept) {
+    const hasCorrections = await isCorrected(recordingId, transaction);
+    const isTextKept = hasCorrections && recording.draft === null;
+    if (recording.draft !== null) await replaceDraft(recording, passages, transaction);
+    else if (isTextKept) {
       await TranscriptVersion.create({ recordingId, kind: 'again', passages }, { transaction });
     } else await replaceAllPassages(recordingId, passages, false, transaction);
     // The worker knew nobody by name, and not what a person has corrected.
     const isNamed = passages.some(({ speaker }) => speaker !== null && !isNumbered(speaker));
-    const inForce = isTextKept ? await passagesOf(recordingId, transaction) : passages;
-    const todos = isNamed || isTextKept ? await findTodosIn(recording, inForce) : result.proposals.todos;
+    const inForce = hasCorrections ? await passagesOf(recordingId, transaction) : passages;
+    const todos = isNamed || hasCorrections ? await findTodosIn(recording, inForce) : result.proposals.todos;
     await saveFoundTodos(recordingId, todos, transaction);
     await WriteUpRow.destroy({ where: { recordingId, state: 'pencil', editedText: null }, transaction });
     const hasSummary = await WriteUpRow.count({ where: { recordingId, template: 'short-summary' }, transaction });
@@ -80,7 +82,7 @@ export async function saveRecognition(recording: Recording, result: WorkerResult
         peaks: result.peaks,
         ...(isTextKept ? {} : { voices }),
         suggestion: { title, otherTitles: others, folderId, tags, people, project },
-        model: result.model,
+        ...{ model: result.model, draft: null },
         language: 'en',
         playbackFile: result.hasPlaybackCopy
           ? sounds.playbackPlan(recording.soundFile, result.seamsMs?.length)!.fileName

@@ -1,6 +1,7 @@
 import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
 import type { FilingContext, Proposals } from '@immeld/core/filing/proposals';
 import type { Aside, AsidePhrases } from '@immeld/core/language/asides';
+import type { Passage } from '@immeld/core/transcript/manuscript';
 import type { Quality } from '@immeld/core/speech/packs';
 import type { ListedName } from '@immeld/core/speech/names/nameCandidates';
 import type { FileProgress, FileTranscript } from '../recognition/transcribeFile';
@@ -32,9 +33,17 @@ export type WorkerResult = FileTranscript & {
   model: string;
 };
 
-export type ToWorker = { type: 'task'; task: WorkerTask } | { type: 'cancel'; jobId: string };
+export type ToWorker =
+  | { type: 'task'; task: WorkerTask }
+  | { type: 'cancel'; jobId: string }
+  /** To pause after the piece that it is at, and to go on from there. */
+  | { type: 'hold'; jobId: string }
+  | { type: 'go-on'; jobId: string };
+
+/** How far a recognition is, with what can be read of it since the last time. */
+export type WorkerProgress = FileProgress & { draft: { passages: Passage[]; peaks: number[] } | null };
 
 export type FromWorker =
-  | { type: 'progress'; jobId: string; progress: FileProgress }
+  | { type: 'progress'; jobId: string; progress: WorkerProgress }
   | { type: 'done'; jobId: string; result: WorkerResult }
   | { type: 'failed'; jobId: string; message: string; isSoundProblem: boolean };

@@ -24,6 +24,7 @@ import * as noteTextChanged from './0022-note-text-changed';
 import * as security from './0023-security';
 import * as listOrder from './0024-list-order';
 import * as qualityOfRecognition from './0025-quality-of-recognition';
+import * as firstWords from './0026-first-words';
 import * as appointments from './0003-appointments';
 
 /** In order; a migration that has shipped is never changed, a new one is added. */
@@ -53,6 +54,7 @@ const MIGRATIONS: { name: string; up: (schema: QueryInterface) => Promise<void> 
   { name: '0023-security', up: security.up },
   { name: '0024-list-order', up: listOrder.up },
   { name: '0025-quality-of-recognition', up: qualityOfRecognition.up },
+  { name: '0026-first-words', up: firstWords.up },
 ];
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map((m) => m.name);

@@ -26,6 +26,8 @@ export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttribut
   declare cleaning: CreationOptional<Cleaning | null>;
   /** The pack that was asked for; null for the server's own. */
   declare quality: CreationOptional<Quality | null>;
+  /** When it was moved to the front of the queue; the latest comes first. */
+  declare frontAt: CreationOptional<Date | null>;
   declare createdAt: CreationOptional<Date>;
   declare recording?: NonAttribute<Recording>;
 
@@ -39,6 +41,7 @@ export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttribut
         problem: DataTypes.TEXT,
         cleaning: jsonText<Cleaning | null>('cleaning', null),
         quality: DataTypes.TEXT,
+        frontAt: DataTypes.DATE,
         createdAt: DataTypes.DATE,
       },
       { sequelize, tableName: 'jobs', modelName: 'job' },

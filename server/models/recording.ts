@@ -1,6 +1,6 @@
 import type { Appointment } from '@immeld/core/contract/appointments';
 import type { DiarizedVoice } from '@immeld/core/speech/speakers/diarizer';
-import type { RecordingState, Suggestion } from '@immeld/core/contract/recordings';
+import type { DraftSource, RecordingState, Suggestion } from '@immeld/core/contract/recordings';
 import { jsonText } from './jsonText';
 import {
   type CreationOptional,
@@ -61,6 +61,8 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
   declare suggestion: Suggestion;
   declare peaks: number[];
   declare model: string | null;
+  /** Whose words stand here until it is transcribed: the device's, or those of the pieces that are done. */
+  declare draft: CreationOptional<DraftSource | null>;
   declare language: string | null;
   /** The name a device gave it while recording; sent twice it is still one recording. */
   declare captureId: CreationOptional<string | null>;
@@ -115,6 +117,7 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
         suggestion: DataTypes.JSON,
         peaks: DataTypes.JSON,
         model: DataTypes.TEXT,
+        draft: DataTypes.TEXT,
         language: DataTypes.TEXT,
         captureId: DataTypes.UUID,
         isRecovered: { type: DataTypes.BOOLEAN, defaultValue: false },

@@ -38,8 +38,8 @@ function cutOffFrom(
   return `This file is cut off: ${clockTime(readMs)} of ${clockTime(statedMs)} could be read. That part is saved.`;
 }
 
-/** Nothing anybody records needs longer than this to be decoded; a decoder that hangs is ended. */
-const DECODER_LIMIT_MS = 60 * 60 * 1000;
+/** A decoder that hangs is ended. It waits for the recogniser, and a long sound may pause for shorter ones on its way. */
+const DECODER_LIMIT_MS = 24 * 60 * 60 * 1000;
 /** Nobody records longer in one piece; a small file may claim, or unpack to, far more. */
 const MAX_SECONDS = 24 * 3600;
 

@@ -13,6 +13,8 @@ import type { FileTags } from './fileTags';
 const NOT_ENGLISH = 'This does not sound like English, or the noise is too loud. The words may be wrong.';
 
 export type FileProgress = { processedMs: number; durationMs: number | null; latestWords: string };
+/** A piece that has been recognised, and the loudness of the sound up to here. */
+export type FilePiece = { words: readonly Word[]; peaks: () => number[] };
 export type FileTranscript = {
   durationMs: number;
   peaks: number[];
@@ -32,6 +34,7 @@ export type FileTranscript = {
  * @param cleaning of the sound before it is recognised; null for the sound as it is
  * @param names and terms that a person has listed
  * @param known names of people, projects and folders, which nobody had to list
+ * @param onPiece called after each piece; what it resolves with is waited for before the next
  * @param more further sounds that go on where the file ends
  * @param expectedMs the length when it is known beforehand; else what the file says of itself
  * @throws SoundError when there is nothing to hear; the signal's reason when cancelled
@@ -41,6 +44,7 @@ export async function transcribeFile(
   models: TranscriberModels,
   {
     onProgress,
+    onPiece,
     signal,
     expectedMs = null,
     more = [],
@@ -52,6 +56,7 @@ export async function transcribeFile(
     names?: readonly ListedName[];
     known?: readonly ListedName[];
     onProgress?: (progress: FileProgress) => void;
+    onPiece?: (piece: FilePiece) => Promise<void>;
     signal?: AbortSignal;
     expectedMs?: number | null;
     more?: readonly string[];
@@ -98,8 +103,10 @@ export async function transcribeFile(
     onProgress: ({ processedMs }) => report(processedMs),
   });
   for await (const piece of pieces) {
-    words.push(...piece.words.map((w) => (piece.isDoubtful ? { ...w, confidence: Math.min(w.confidence, 0.3) } : w)));
+    const heard = piece.words.map((w) => (piece.isDoubtful ? { ...w, confidence: Math.min(w.confidence, 0.3) } : w));
+    words.push(...heard);
     report(piece.endMs);
+    await onPiece?.({ words: heard, peaks: () => meter.peaks() });
   }
   const { speakers, voices } = finder.find();
   return {

@@ -3,6 +3,7 @@ import { Problem } from '@immeld/core/contract/problem';
 import { Router } from 'express';
 import { Recording } from '../models/recording';
 import { recordingWithAdded, recordingWithVideo } from '../storage/importUpload';
+import { appendDeviceWords } from '../transcript/drafts';
 import { serve } from './serve';
 
 /** What a device asks before it lets go of its own copy of a sound. */
@@ -21,6 +22,11 @@ export function captureRoutes(): Router {
     }
     if (!recording) throw new Problem('not-found', 'No part of this recording has arrived yet.');
     return { recordingId: recording.id, sha256: recording.sha256, sizeBytes: recording.sizeBytes };
+  });
+  serve(router, ENDPOINTS.sendDeviceWords, async ({ params, body: { words } }) => {
+    const recording = await Recording.findOne({ where: { captureId: params.id } });
+    if (!recording) throw new Problem('not-found', 'No part of this recording has arrived yet.');
+    return { isTaken: await appendDeviceWords(recording, words) };
   });
   return router;
 }

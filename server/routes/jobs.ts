@@ -28,6 +28,9 @@ export function jobRoutes(queue: JobQueue): Router {
 
   serve(router, ENDPOINTS.cancelJob, ({ params }) => queue.cancel(params.id));
   serve(router, ENDPOINTS.retryJob, ({ params }) => queue.retry(params.id));
+  serve(router, ENDPOINTS.pauseJob, ({ params }) => queue.pause(params.id));
+  serve(router, ENDPOINTS.resumeJob, ({ params }) => queue.resume(params.id));
+  serve(router, ENDPOINTS.moveJobToFront, ({ params }) => queue.moveToFront(params.id));
 
   return router;
 }

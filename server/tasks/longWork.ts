@@ -4,7 +4,10 @@ import type { MadeSection, Template } from '@immeld/core/contract/templates';
 import { sentencesOf } from '@immeld/core/language/sentences';
 import { type DocumentResults, type DocumentTask, makeDocument } from '../exports/makeDocument';
 import { type Part, partsOf } from '@immeld/core/language/parts';
-import type { Passage } from '@immeld/core/transcript/manuscript';
+import type { AsidePhrases } from '@immeld/core/language/asides';
+import type { Passage, Word } from '@immeld/core/transcript/manuscript';
+import { passagesFrom } from '@immeld/core/transcript/passages';
+import { withoutAsides } from '@immeld/core/transcript/withoutAsides';
 import { type Source, makeWriteUp } from '@immeld/core/writeup/makeWriteUp';
 import { type OneOfSeveral, makeWriteUpOfSeveral } from '@immeld/core/writeup/together';
 import { type Proposals, type TodoFacts, proposedTodos } from '@immeld/core/filing/proposals';
@@ -32,6 +35,8 @@ export type LongTask =
   /** Passages are JSON: a text is handed to a thread quickly. */
   | { kind: 'parts'; passages: string }
   | { kind: 'map'; passages: string; headings: Headings }
+  /** Words are JSON, too. */
+  | { kind: 'passages'; words: string; asides: AsidePhrases | null }
   | { kind: 'todos'; passages: string; facts: TodoFacts }
   | DocumentTask;
 export type LongResults = DocumentResults & {
@@ -39,6 +44,7 @@ export type LongResults = DocumentResults & {
   several: MadeSection[];
   parts: Part[];
   map: Topics;
+  passages: Passage[];
   todos: Proposals['todos'];
 };
 
@@ -52,6 +58,8 @@ export function doLongTask(task: LongTask): LongResults[LongTask['kind']] {
       return partsOf(sentencesOf(JSON.parse(task.passages) as Passage[]));
     case 'map':
       return topicMapOf(JSON.parse(task.passages) as Passage[], task.headings);
+    case 'passages':
+      return withoutAsides(passagesFrom(JSON.parse(task.words) as Word[]), task.asides).passages;
     case 'todos':
       return proposedTodos(JSON.parse(task.passages) as Passage[], task.facts, understandingModel());
     default:

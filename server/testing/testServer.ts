@@ -2,7 +2,7 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import type { RecognitionPool } from '../jobs/workerPool';
-import type { WorkerResult, WorkerTask } from '../jobs/workerMessages';
+import type { WorkerProgress, WorkerResult, WorkerTask } from '../jobs/workerMessages';
 import { type RunningServer, startServer } from '../start';
 
 /** A recognition that answers at once, for tests of everything around it. */
@@ -48,15 +48,29 @@ export const SPOKEN: WorkerResult = {
 export class ControlledPool implements RecognitionPool {
   readonly size = 2;
   readonly tasks: WorkerTask[] = [];
+  /** Jobs that were held, and those that went on, in the order of time. */
+  readonly held: string[] = [];
+  readonly wentOn: string[] = [];
+  /** Says how far a task is. */
+  readonly progress = new Map<string, (progress: WorkerProgress) => void>();
   answer: (task: WorkerTask) => Promise<WorkerResult> = async () => SPOKEN;
   private readonly cancelled = new Map<string, (error: Error) => void>();
 
-  run(task: WorkerTask): Promise<WorkerResult> {
+  run(task: WorkerTask, onProgress: (progress: WorkerProgress) => void): Promise<WorkerResult> {
     this.tasks.push(task);
+    this.progress.set(task.jobId, onProgress);
     return Promise.race([
       this.answer(task),
       new Promise<WorkerResult>((_, reject) => this.cancelled.set(task.jobId, reject)),
     ]);
+  }
+
+  hold(jobId: string): void {
+    this.held.push(jobId);
+  }
+
+  goOn(jobId: string): void {
+    this.wentOn.push(jobId);
   }
 
   cancel(jobId: string): void {

@@ -2,6 +2,7 @@ import type { Corrected, Correction, Rewriting } from '@immeld/core/contract/cor
 import type { ParagraphChange } from '@immeld/core/contract/paragraphs';
 import { Problem } from '@immeld/core/contract/problem';
 import { retimeWords } from '@immeld/core/transcript/edit';
+import { keepCorrected } from '@immeld/core/transcript/keepCorrected';
 import { type Passage, passageText } from '@immeld/core/transcript/manuscript';
 import { USUAL_PARAGRAPHS, markParagraphs } from '@immeld/core/transcript/passages';
 import { Op, type Transaction, literal } from 'sequelize';
@@ -82,7 +83,10 @@ export async function rewrite(
   const recordingId = recording.id;
   const work = async (transaction: Transaction): Promise<Corrected> => {
     const rows = await loadUnchanged(recordingId, replaced, transaction);
-    const isKept = await TranscriptVersion.count({ where: { recordingId, kind: 'recognised' }, transaction });
+    // What the device heard is kept as such when the whole is transcribed.
+    const isKept =
+      recording.draft !== null ||
+      (await TranscriptVersion.count({ where: { recordingId, kind: 'recognised' }, transaction }));
     if (!isKept) await keepVersion(recordingId, 'recognised', transaction);
     const from = rows[0]!.position;
     const removed = rows.slice(passages.length);
@@ -140,6 +144,31 @@ export async function restoreVersion(recording: Recording, version: TranscriptVe
     await keepVersion(recordingId, 'corrected', transaction);
     await replaceAllPassages(recordingId, version.passages, version.kind !== 'recognised', transaction);
   });
+}
+
+/**
+ * Puts a first transcription in the place of the words that stood there until now; what a person corrected in them stays.
+ * The words of the device are kept as a version, and so is the transcription where corrections take its place in part.
+ */
+export async function replaceDraft(
+  recording: Recording,
+  passages: readonly Passage[],
+  transaction: Transaction,
+): Promise<void> {
+  const recordingId = recording.id;
+  const rows = await passagesOf(recordingId, transaction);
+  const corrected = rows.filter((row) => row.isCorrected).map(plainPassage);
+  if (recording.draft === 'device') await keepVersion(recordingId, 'device', transaction);
+  if (corrected.length === 0) return replaceAllPassages(recordingId, passages, false, transaction);
+  await TranscriptVersion.create({ recordingId, kind: 'recognised', passages: [...passages] }, { transaction });
+  const merged = keepCorrected(corrected, passages);
+  await PassageRow.destroy({ where: { recordingId }, transaction });
+  await PassageRow.bulkCreate(
+    merged.map(({ passage, isCorrected }, position) => ({
+      ...{ ...passage, recordingId, position, text: passageText(passage), isCorrected },
+    })),
+    { transaction },
+  );
 }
 
 /** Puts these passages in the place of all that stand there. */

@@ -18,7 +18,7 @@ const READ_LENGTH = 400;
 
 /** Made to JSON by the database: one text is read much sooner than fifty rows of twenty cells. */
 const CARD = `json_object('id', r.id, 'title', r.title, 'fileName', r.file_name, 'source', r.source, 'state', r.state,
-  'problem', r.problem, 'startedAt', r.started_at, 'durationMs', r.duration_ms, 'folderId', r.folder_id,
+  'problem', r.problem, 'draft', r.draft, 'startedAt', r.started_at, 'durationMs', r.duration_ms, 'folderId', r.folder_id,
   'suggestion', json(r.suggestion), 'project', p.name, 'appointment', json(r.appointment),
   'isFiled', ${isSet('r.filed_at')}, 'isBinned', ${isSet('r.binned_at')}, 'isArchived', ${isSet('r.archived_at')},
   'isFavourite', ${isTrue('r.is_favourite')}, 'isRecovered', ${isTrue('r.is_recovered')},

@@ -89,6 +89,7 @@ function cardView(r: Recording, passages: readonly { written: string }[]): Recor
     source: r.source,
     state: r.state,
     problem: r.problem,
+    draft: r.draft ?? null,
     startedAt: r.startedAt,
     durationMs: r.durationMs,
     firstWords: firstWords(

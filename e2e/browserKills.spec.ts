@@ -24,6 +24,10 @@ test(`the browser is killed ${TIMES} times while recording: at most two seconds 
     await talker.launch();
     await talker.page.goto(`${immeld.address}/tray`);
     await expect(talker.page.getByRole('button', { name: 'Speak', exact: true })).toBeVisible();
+    // What stopped a moment ago may go on; here it does not.
+    const stopped = talker.page.getByRole('region', { name: 'Recording that stopped' });
+    await expect(talker.page.getByRole('heading', { name: 'Tray' })).toBeVisible();
+    if (await waitingOnDevice(talker.page)) await stopped.getByRole('button', { name: 'Finish' }).click();
     await expect.poll(() => waitingOnDevice(talker.page), { timeout: 30_000 }).toBe(0);
     // What was cut off within the first moments may have had nothing on the disk yet.
     let kept: RecordingCard | undefined;

@@ -118,6 +118,18 @@ test('with no network the app opens, records, shows the words, and everything ar
   await page.getByRole('button', { name: 'Finish' }).click();
   const row = page.getByRole('status', { name: /^Recording / });
   await expect(row).toContainText(/saved on this device/i);
+  // The very words that were on the screen are read on, corrected and found, without a network.
+  await row.getByRole('link', { name: /^Read / }).click();
+  await expect(page.getByText('words from this device')).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Edit or mark' }).first().click();
+  const typed = page.getByRole('textbox', { name: /^Words at/ });
+  await typed.fill(`Quokka ${await typed.inputValue()}`);
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('button', { name: /Quokka/ })).toBeVisible();
+  await page.goto(`${immeld.address}/find?q=quokka`);
+  await expect(page.getByRole('list', { name: 'Found on this device' })).toContainText('Quokka');
+  await page.goto(`${immeld.address}/tray`);
   await row.getByRole('button', { name: 'Play' }).click();
   await expect.poll(() => row.locator('audio').evaluate((a: HTMLAudioElement) => a.currentTime)).toBeGreaterThan(0.5);
 
@@ -129,26 +141,32 @@ test('with no network the app opens, records, shows the words, and everything ar
   await expect.poll(async () => (await list(immeld)).length).toBe(before + 1);
   await expect.poll(async () => (await list(immeld))[0]!.state, { timeout: 60_000 }).toBe('ready');
   const [newest] = await list(immeld);
-  expect((await immeld.ask<Recording>(`/recordings/${newest!.id}`)).slips).toMatchObject([{ mark: 'key-point' }]);
+  const arrived = await immeld.ask<Recording>(`/recordings/${newest!.id}`);
+  expect(arrived.slips).toMatchObject([{ mark: 'key-point' }]);
+  // What was typed on the device stays when the server has transcribed the rest.
+  expect(arrived.passages.flatMap((p) => p.words.map((w) => w.text))).toContain('Quokka');
   await talker.close();
 });
 
-test('what is thrown away while recording can be had back from the bin', async ({ immeld }) => {
+test('what is thrown away while recording is not sent, and can be had back', async ({ immeld }) => {
   const talker = await Talker.open(immeld);
   const { page } = talker;
   await page.goto(immeld.address);
   await page.getByRole('button', { name: 'Speak', exact: true }).click();
   await expect.poll(() => talker.elapsedMs()).toBeGreaterThan(2000);
-  await page.getByRole('button', { name: 'Pause' }).click();
-  await page.getByRole('button', { name: 'Move this recording to the bin' }).click();
-  const bin = () => immeld.ask<{ items: RecordingCard[] }>('/recordings?place=bin').then((r) => r.items);
-  await expect.poll(async () => (await bin()).length).toBe(1);
-  const [thrown] = await bin();
-  await page.goto(`${immeld.address}/recordings/${thrown!.id}?part=about`);
+  const before = (await list(immeld)).length;
+  const sent: string[] = [];
+  page.on('request', (request) => request.url().includes('/api/uploads') && sent.push(request.url()));
+  await page.getByRole('button', { name: 'Throw away' }).click();
+  await expect(page.getByText('Recording thrown away. Nothing was sent.')).toBeVisible();
+  // Also after the bar with the way back is gone, and the page was opened anew.
+  await page.goto(`${immeld.address}/tray`);
+  await page.getByRole('button', { name: 'Recently thrown away · 1' }).click();
+  expect(sent).toEqual([]);
+  expect((await list(immeld)).length).toBe(before);
   await page.getByRole('button', { name: 'Restore' }).click();
-  await expect
-    .poll(async () => (await list(immeld)).some((r) => r.id === thrown!.id && r.state === 'ready'))
-    .toBe(true);
+  await expect.poll(async () => (await list(immeld)).length).toBe(before + 1);
+  await expect(page.getByRole('button', { name: /^Recently thrown away/ })).toHaveCount(0);
   await talker.close();
 });
 
@@ -344,5 +362,44 @@ test('what was recorded without a network is sent by the service worker when no 
     ...{ origin: immeld.address, registrationId: await registration, tag: 'immeld-outbox', lastChance: false },
   });
   await expect.poll(async () => (await list(immeld)).length).toBe(before + 1);
+  await talker.close();
+});
+
+test('a recording that is cut off by a reload goes on in the same recording', async ({ immeld }) => {
+  const talker = await Talker.open(immeld);
+  const { page } = talker;
+  await page.goto(immeld.address);
+  const before = (await list(immeld)).length;
+  await page.getByRole('button', { name: 'Speak', exact: true }).click();
+  await expect.poll(() => talker.elapsedMs()).toBeGreaterThan(2500);
+  // The browser asks first.
+  const asked: string[] = [];
+  page.on('dialog', (dialog) => {
+    asked.push(dialog.type());
+    void dialog.accept();
+  });
+  await page.reload();
+  expect(asked).toEqual(['beforeunload']);
+  const stopped = page.getByRole('region', { name: 'Recording that stopped' });
+  await expect(stopped).toContainText(/Your recording stopped at 0:0\d and is saved\./);
+  await expectAccessible(page);
+  expect((await list(immeld)).length).toBe(before);
+  await stopped.getByRole('button', { name: 'Continue' }).click();
+  await expect.poll(() => talker.elapsedMs()).toBeGreaterThan(2500);
+  await page.getByRole('button', { name: 'Mark: Key point' }).click();
+  // Another tab shows it, and finishes it.
+  const other = await talker.network.newPage();
+  await other.goto(`${immeld.address}/todos`);
+  const bar = other.getByRole('region', { name: 'Recording in another tab' });
+  await expect(bar).toContainText(/Recording in another tab · 0:0\d/);
+  await bar.getByRole('button', { name: 'Finish' }).click();
+  await expect(page.getByRole('heading', { name: 'Tray' })).toBeVisible();
+  await expect.poll(async () => (await list(immeld))[0]!.durationMs ?? 0, { timeout: 60_000 }).toBeGreaterThan(4500);
+  await expect.poll(async () => (await list(immeld))[0]!.state, { timeout: 60_000 }).toBe('ready');
+  expect((await list(immeld)).length).toBe(before + 1);
+  const { slips } = await immeld.ask<Recording>(`/recordings/${(await list(immeld))[0]!.id}`);
+  const [seam, mark] = [slips.find((s) => s.kind === 'seam'), slips.find((s) => s.kind === 'mark')];
+  expect(seam!.startMs).toBeGreaterThan(2000);
+  expect(mark!.startMs).toBeGreaterThan(seam!.startMs);
   await talker.close();
 });

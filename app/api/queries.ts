@@ -186,11 +186,17 @@ export const useJobOf = (recordingId: string): Job | undefined =>
     ),
   }).data;
 
+/** What waits, runs, rests or has failed. */
+export const useJobs = () => useQuery({ queryKey: ['jobs'], queryFn: () => call('listJobs') });
+
 /** What can be done about a recognition. */
 export function useJobChanges() {
   const client = useQueryClient();
   const done = { onSettled: () => refreshSoon(client) };
   return {
+    pauseJob: useMutation({ mutationFn: (id: string) => call('pauseJob', { params: { id } }), ...done }),
+    resumeJob: useMutation({ mutationFn: (id: string) => call('resumeJob', { params: { id } }), ...done }),
+    moveJobToFront: useMutation({ mutationFn: (id: string) => call('moveJobToFront', { params: { id } }), ...done }),
     cancelJob: useMutation({ mutationFn: (id: string) => call('cancelJob', { params: { id } }), ...done }),
     retryJob: useMutation({ mutationFn: (id: string) => call('retryJob', { params: { id } }), ...done }),
   };
@@ -206,6 +212,12 @@ export function useJobEvents(): void {
     };
     const hear = (event: Event) => {
       const job = JSON.parse((event as MessageEvent<string>).data) as Job;
+      const before = client.getQueryData<{ items: Job[] }>(['jobs'])?.items.find((j) => j.id === job.id);
+      // More of it can be read than a moment ago.
+      if (job.passages > (before?.passages ?? 0)) {
+        void client.invalidateQueries({ queryKey: ['recordings', 'one', job.recordingId] });
+        if (!before?.passages) refreshSoon(client);
+      }
       client.setQueryData<{ items: Job[] }>(['jobs'], (known) => {
         const others = (known?.items ?? []).filter((j) => j.id !== job.id);
         return { items: job.state === 'done' ? others : [...others, job] };

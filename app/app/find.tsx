@@ -7,6 +7,7 @@ import { FlatList, View } from 'react-native';
 import { useAnswer, useFind } from '../api/queries';
 import { AnswerView } from '../features/find/answerView';
 import { FilterChips } from '../features/find/filterChips';
+import { FoundHere } from '../features/here/foundHere';
 import { useHitKeys } from '../features/find/useHitKeys';
 import { localTime, whenSaid } from '../ui/dates';
 import { Empty, Failure, Loading } from '../ui/notice';
@@ -38,6 +39,7 @@ export default function FindScreen() {
         ListHeaderComponent={
           <View>
             <FilterChips typed={q} onChange={(text) => router.setParams({ q: text })} />
+            <FoundHere q={q} />
             {asked && <AnswerView answer={asked} />}
             {answer.isLoading && <Loading label="Looking for an answer" />}
             {answer.error && <Failure error={answer.error} onRetry={() => void answer.refetch()} />}

@@ -7,7 +7,8 @@ import { isCapturing, useCapture, useCaptureNow, useOutbox } from '../offline/de
 import { usePackForRecording } from '../offline/usePack';
 import { settings } from '../settings/settings';
 import { FrameButton, WordButton } from '../ui/press';
-import { detailsFor } from '../ui/speakBar';
+import { useThrowAway } from '../ui/speakBar';
+import { detailsFor } from '../ui/useSpeak';
 import { Strip } from '../ui/strip';
 import { Type, UnseenTitle } from '../ui/type';
 
@@ -25,6 +26,7 @@ export default function QuickScreen() {
   const hasStarted = useRef(false);
   usePackForRecording();
 
+  const throwAway = useThrowAway();
   const start = () => void engine.start({ sources: settings().source, details: detailsFor() });
   useEffect(() => {
     if (hasStarted.current) return;
@@ -63,6 +65,7 @@ export default function QuickScreen() {
           />
           <FrameButton label="Finish" isMain onPress={() => engine.finish()} style={{ flex: 2 }} />
         </View>
+        <WordButton label="Throw away" tone="rowan" onPress={throwAway} />
       </View>
     );
   }

@@ -2,6 +2,8 @@ import { View } from 'react-native';
 import { allRecordings, useRecordings } from '../api/queries';
 import { RecordingList } from '../features/tray/recordingList';
 import { SelectionBar } from '../features/tray/selectionBar';
+import { QueueStrip } from '../features/tray/queueStrip';
+import { ThrownList } from '../features/tray/thrownList';
 import { TrayCard } from '../features/tray/trayCard';
 import { OutboxList } from '../features/tray/outboxList';
 import { useSelection } from '../features/tray/useSelection';
@@ -71,7 +73,9 @@ export default function TrayScreen() {
         </Type>
       )}
       {error && <Failure error={error} />}
+      <QueueStrip />
       <OutboxList />
+      <ThrownList />
     </View>
   );
   return (

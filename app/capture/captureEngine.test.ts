@@ -120,7 +120,7 @@ describe('recording', () => {
     engine.finish();
     await settled(() => finished.length === 1);
     expect(await store.get(finished[0]!)).toMatchObject({
-      ...{ state: 'waiting', durationMs: 2000, isThrownAway: false, mediaType: 'audio/webm' },
+      ...{ state: 'waiting', durationMs: 2000, thrownAt: null, mediaType: 'audio/webm' },
       details: { zone: 'Europe/Berlin' },
     });
     expect(await textOf(store, finished[0]!)).toBe('one two end');
@@ -292,12 +292,12 @@ describe('recording', () => {
     ]);
   });
 
-  it('thrown away is complete too, and marked so', async () => {
+  it('thrown away is complete too, and waits for nothing', async () => {
     const { store, engine, finished } = await speaking();
     hear(10);
     engine.throwAway();
     await settled(() => finished.length === 1);
-    expect(await store.get(finished[0]!)).toMatchObject({ state: 'waiting', isThrownAway: true });
+    expect(await store.get(finished[0]!)).toMatchObject({ state: 'thrown', thrownAt: expect.any(Number) });
   });
 
   it('says why it cannot begin, and can be tried again', async () => {

@@ -1,8 +1,16 @@
 import type { MarkKind, NewSlip } from '@immeld/core/contract/slips';
+import type { TranscribedWord } from '@immeld/core/speech/transcriber';
 import { v4 as newId } from 'uuid';
 import type { CaptureStore } from '../offline/captureStore';
 import { localTime } from '../ui/dates';
-import { captureLock, heldLock, keepScreenOn, roomToRecord } from './recordingLocks';
+import {
+  asksBeforeLeaving,
+  captureLock,
+  heldLock,
+  isRecordingElsewhere,
+  keepScreenOn,
+  roomToRecord,
+} from './recordingLocks';
 import { type Gap, GapFinder, gapWords } from './gapFinder';
 import { type LevelWord, levelWord } from './levels';
 import type { LiveText } from './liveText';
@@ -53,6 +61,7 @@ const SHOWN_PEAKS = 600;
 const WATCH_MS = 1000;
 /** A recorder that has given nothing after this time gives nothing at all. */
 const SILENT_RECORDER_MS = 5000;
+const wordsOf = ({ state }: LiveText): TranscribedWord[] => [...state.fixed, ...state.tentative];
 const TEXT_KEPT_EVERY_MS = 5000;
 const SPACE_ASKED_EVERY_MS = 15_000;
 
@@ -63,6 +72,8 @@ type Running = {
   pieces: PieceWriter;
   journal: JournalWriter;
   isThrownAway: boolean;
+  /** For how long every sample has been exactly 0. */
+  nothingForMs: number;
   pausedAt: number | null;
   mutedAt: number | null;
   gaps: GapFinder;
@@ -70,6 +81,7 @@ type Running = {
   lastTextKept: number;
   watch: ReturnType<typeof setInterval>;
   letScreenGo: () => void;
+  letPageGo: () => void;
   releaseLock: () => void;
 };
 
@@ -91,6 +103,9 @@ export class CaptureEngine {
     private readonly live: LiveText,
     private readonly onFinished: (captureId: string) => void,
     private readonly open: typeof openSources = openSources,
+    /** Told the last words of a recording that was sent before they were there. */
+    private readonly onLateWords: (captureId: string, words: TranscribedWord[]) => Promise<void> = async () =>
+      undefined,
   ) {}
 
   get state(): CaptureNow {
@@ -102,6 +117,9 @@ export class CaptureEngine {
   async start({ sources: choice, details = {}, people = [] }: StartOptions): Promise<void> {
     if (this.now.stage !== 'idle') return;
     this.set({ ...IDLE, stage: 'starting' });
+    if (await isRecordingElsewhere()) {
+      return this.set({ ...IDLE, problem: 'Another tab is recording already. Finish that recording first.' });
+    }
     try {
       const sources = await this.open(choice);
       try {
@@ -148,7 +166,7 @@ export class CaptureEngine {
     this.end(false);
   }
 
-  /** Ends it and sends it to the bin, where it stays for 30 days. */
+  /** Ends it and sends it nowhere; on this device it can be had back for thirty days. */
   throwAway(): void {
     this.end(true);
   }
@@ -233,18 +251,18 @@ export class CaptureEngine {
       mediaType: recorder.mimeType,
       startedAt,
       ...{ source: 'speak', state: 'recording', durationMs: null, sizeBytes: 0, isRecovered: false },
-      ...{ isThrownAway: false, uploadAddress: null, sha256: null, recordingId: null, hereSince: null, problem: null },
+      ...{ thrownAt: null, uploadAddress: null, sha256: null, recordingId: null, hereSince: null, problem: null },
       details,
     });
     const journal = new JournalWriter(id, audio.sampleRate);
     const tap = await openPcmStream(sources, journal.port);
     const clock = performance.now();
     const running: Running = {
-      ...{ id, sources, recorder, journal, isThrownAway: false },
+      ...{ id, sources, recorder, journal, isThrownAway: false, nothingForMs: 0 },
       pieces: new PieceWriter(this.store, id, () => this.storageIsFull(running)),
       ...{ pausedAt: null, mutedAt: null, gaps: new GapFinder(), lastSpaceCheck: -Infinity, lastTextKept: clock },
       watch: setInterval(() => this.watch(running), WATCH_MS),
-      letScreenGo: keepScreenOn(),
+      ...{ letScreenGo: keepScreenOn(), letPageGo: asksBeforeLeaving() },
       releaseLock,
     };
     this.running = running;
@@ -284,9 +302,10 @@ export class CaptureEngine {
     this.markGap(running.gaps.add(soundMs, this.now.elapsedMs));
     let peak = 0;
     for (const value of samples) peak = Math.max(peak, Math.abs(value));
+    running.nothingForMs = peak === 0 ? running.nothingForMs + soundMs : 0;
     const peaks = [...this.now.peaks.slice(-SHOWN_PEAKS + 1), Math.min(100, Math.round(peak * 100))];
     const elapsedMs = this.now.elapsedMs + soundMs;
-    this.set({ peaks, elapsedMs, level: levelWord(peaks) });
+    this.set({ peaks, elapsedMs, level: levelWord(peaks, running.nothingForMs) });
     this.live.push(samples, rate);
   }
 
@@ -316,27 +335,34 @@ export class CaptureEngine {
     const { elapsedMs, problem } = this.now;
     running.sources.close();
     running.letScreenGo();
+    running.letPageGo();
     await Promise.all([running.pieces.done(), this.writes]);
     const { bytes } = running.pieces;
     this.pictures.clear();
-    // The sound is complete before anything waits for the last words.
+    // The sound is complete before anything waits for the last words; those that are on the screen are there at once.
+    const shown = wordsOf(this.live);
+    if (shown.length) await this.store.keepText(running.id, shown);
+    const state = running.isThrownAway ? ('thrown' as const) : ('waiting' as const);
     const capture = await this.store.change(running.id, {
-      ...(bytes > 0 ? { state: 'waiting' as const } : {}),
-      ...{ durationMs: Math.round(elapsedMs), sizeBytes: bytes, isThrownAway: running.isThrownAway },
+      ...(bytes > 0 ? { state } : {}),
+      ...{ durationMs: Math.round(elapsedMs), sizeBytes: bytes, thrownAt: running.isThrownAway ? Date.now() : null },
     });
     const closed = running.journal.close({ isKept: bytes === 0 });
     if (bytes === 0) {
       // The recorder gave nothing: what the sound thread wrote down is the recording.
       await closed;
-      await this.store.bringBack(capture);
+      const back = await this.store.bringBack(capture);
+      if (back) await this.store.change(back.id, { state });
     }
     running.releaseLock();
     this.running = null;
     this.set({ ...IDLE, problem: problem ?? this.now.problem });
     this.onFinished(running.id);
-    const words = await this.live.end();
+    const words = [...(await this.live.end())];
     const kept = await this.store.get(running.id);
-    if (words.length && kept && kept.state !== 'sent') await this.store.keepText(running.id, [...words]);
+    if (!words.length || !kept) return;
+    if (kept.state === 'sent') await this.onLateWords(running.id, words);
+    else await this.store.keepText(running.id, words);
   }
 
   private watch(running: Running): void {

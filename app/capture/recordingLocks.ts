@@ -1,7 +1,9 @@
 /** What a recording holds of the device while it goes on: a lock that other pages see, the screen, and room to write. */
 
+const CAPTURES = 'immeld-capture-';
+
 /** Under this name a page holds the lock of a recording that it is making. */
-export const captureLock = (id: string): string => `immeld-capture-${id}`;
+export const captureLock = (id: string): string => `${CAPTURES}${id}`;
 
 /**
  * Holds a lock for as long as this page lives, so that other pages see that the recording goes on.
@@ -12,6 +14,24 @@ export async function heldLock(name: string): Promise<() => void> {
   return new Promise((ready) => {
     void navigator.locks.request(name, () => new Promise<void>((release) => ready(release)));
   });
+}
+
+/** Whether a page of this browser records already; false where the browser has no locks. */
+export async function isRecordingElsewhere(): Promise<boolean> {
+  if (!('locks' in navigator)) return false;
+  const { held = [] } = await navigator.locks.query();
+  return held.some((lock) => lock.name?.startsWith(CAPTURES));
+}
+
+/**
+ * Has the browser ask before the page is left or loaded again, as the recording would end.
+ * @returns lets the page go
+ */
+export function asksBeforeLeaving(): () => void {
+  if (typeof window === 'undefined') return () => undefined;
+  const ask = (event: BeforeUnloadEvent) => event.preventDefault();
+  window.addEventListener('beforeunload', ask);
+  return () => window.removeEventListener('beforeunload', ask);
 }
 
 /**

@@ -9,10 +9,11 @@ import { v4 as newId } from 'uuid';
 import { Listeners } from '../state/listeners';
 
 /**
- * recording: sound is still coming in · waiting: complete, to be sent · sending · refused: sending again is of no use
- * · sent: the server has confirmed the hash, the sound is no longer kept here.
+ * recording: sound is still coming in · stopped: cut off a short while ago, and may go on · waiting: complete, to be sent
+ * · sending · refused: sending again is of no use · thrown: thrown away, for thirty days · sent: the server has confirmed
+ * the hash, the sound is no longer kept here.
  */
-export type CaptureState = 'recording' | 'waiting' | 'sending' | 'refused' | 'sent';
+export type CaptureState = 'recording' | 'stopped' | 'waiting' | 'sending' | 'refused' | 'thrown' | 'sent';
 
 /** A sound on this device that the server does not have for certain yet. */
 export type Capture = {
@@ -27,7 +28,8 @@ export type Capture = {
   sizeBytes: number;
   /** It was cut off, and came back by itself. */
   isRecovered: boolean;
-  isThrownAway: boolean;
+  /** When it was thrown away; milliseconds since 1970. */
+  thrownAt: number | null;
   uploadAddress: string | null;
   sha256: string | null;
   recordingId: string | null;
@@ -53,6 +55,14 @@ interface Tables extends DBSchema {
 }
 
 const VERSION = 2;
+/** So long what was thrown away can be had back. */
+const KEPT_THROWN_MS = 30 * 24 * 3600 * 1000;
+/** So long after its end a recording that was cut off may go on; after that it is finished. */
+export const MAY_GO_ON_MS = 10 * 60_000;
+
+/** Whether a recording was cut off so lately that its person may want to go on. */
+export const mayGoOn = ({ startedAt, durationMs }: Pick<Capture, 'startedAt' | 'durationMs'>): boolean =>
+  Date.now() - (+new Date(startedAt) + (durationMs ?? 0)) < MAY_GO_ON_MS;
 /** A file this large is not copied into the browser's storage: it is sent from where it lies. */
 const MAX_COPIED = 300 * 1024 ** 2;
 /** So often a recording is written through to the disk, not only given to the system. */
@@ -214,6 +224,7 @@ export class CaptureStore {
   /** Keeps the words heard on the device so far. */
   async keepText(captureId: string, words: TranscribedWord[]): Promise<void> {
     await this.database?.put('texts', { captureId, words }).catch(() => undefined);
+    this.tell();
   }
 
   async textOf(captureId: string): Promise<TranscribedWord[]> {
@@ -289,12 +300,16 @@ export class CaptureStore {
     for (const capture of await this.list()) {
       if (capture.state === 'sending') await this.change(capture.id, { state: 'waiting' });
       if (isGoingOn(capture.id) || this.inPage.has(capture.id)) continue;
+      if (capture.state === 'thrown' && Date.now() - (capture.thrownAt ?? 0) > KEPT_THROWN_MS) {
+        await this.remove(capture.id);
+      }
+      // Nobody went on with it in time.
+      if (capture.state === 'stopped' && !mayGoOn(capture)) await this.change(capture.id, { state: 'waiting' });
       if (capture.state === 'recording') {
         const back = await this.bringBack(capture);
         if (back) recovered.push(back);
       } else if (
-        capture.state !== 'sent' &&
-        capture.state !== 'refused' &&
+        (capture.state === 'waiting' || capture.state === 'sending') &&
         (await this.piecesOf(capture.id)).length === 0
       ) {
         await this.change(capture.id, {
@@ -318,7 +333,9 @@ export class CaptureStore {
     }
     const sizeBytes = pieces.reduce((sum, { content }) => sum + sizeOf(content), 0);
     const durationMs = Math.max(...pieces.map((p) => p.elapsedMs));
-    return this.change(capture.id, { state: 'waiting', isRecovered: true, durationMs, sizeBytes });
+    const back = { ...capture, durationMs };
+    const state = mayGoOn(back) ? 'stopped' : 'waiting';
+    return this.change(capture.id, { state, isRecovered: true, durationMs, sizeBytes });
   }
 
   private async piecesOf(captureId: string): Promise<Piece[]> {
@@ -384,6 +401,6 @@ export const captureOf = (file: File, details: Record<string, string> = {}): Cap
   mediaType: file.type,
   startedAt: localTime(new Date(file.lastModified || Date.now())),
   ...{ source: 'import', state: 'waiting', durationMs: null, sizeBytes: file.size, isRecovered: false },
-  ...{ isThrownAway: false, uploadAddress: null, sha256: null, recordingId: null, hereSince: null, problem: null },
+  ...{ thrownAt: null, uploadAddress: null, sha256: null, recordingId: null, hereSince: null, problem: null },
   details,
 });

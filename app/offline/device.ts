@@ -1,4 +1,7 @@
 import { CaptureEngine } from '../capture/captureEngine';
+import { RecordingChannel } from '../capture/recordingChannel';
+import { openSources } from '../capture/sources';
+import { sendWords } from './sender';
 import { captureLock } from '../capture/recordingLocks';
 import { LiveText } from '../capture/liveText';
 import { type Capture, CaptureStore } from './captureStore';
@@ -15,6 +18,8 @@ export type Device = {
   packs: ModelPackStore;
   live: LiveText;
   engine: CaptureEngine;
+  /** What other tabs record. */
+  channel: RecordingChannel;
   /** Recordings that were cut off and came back when this page was opened. */
   recovered: readonly Capture[];
   subscribeToProgress: (listener: () => void) => () => void;
@@ -32,10 +37,17 @@ export async function openDevice(): Promise<Device> {
   });
   const live = new LiveText();
   const packs = new ModelPackStore();
-  const engine = new CaptureEngine(store, live, () => {
-    void outbox.wake();
-    void askForSync();
-  });
+  const engine = new CaptureEngine(
+    store,
+    live,
+    () => {
+      void outbox.wake();
+      void askForSync();
+    },
+    openSources,
+    sendWords,
+  );
+  const channel = new RecordingChannel(engine);
   const held = new Set(
     'locks' in navigator ? ((await navigator.locks.query()).held ?? []).map((lock) => lock.name ?? '') : [],
   );
@@ -47,7 +59,7 @@ export async function openDevice(): Promise<Device> {
   void outbox.wake();
   void packs.refresh();
   return {
-    ...{ store, outbox, progress, packs, live, engine, recovered },
+    ...{ store, outbox, progress, packs, live, engine, channel, recovered },
     subscribeToProgress: sending.subscribe,
   };
 }

@@ -13,6 +13,7 @@ import {
 import { refreshSoon } from '../api/refreshSoon';
 import { isVideo } from '../capture/importFiles';
 import type { CaptureEngine, CaptureNow } from '../capture/captureEngine';
+import type { Elsewhere } from '../capture/recordingChannel';
 import type { LiveTextState } from '../capture/liveText';
 import { type Capture, type CaptureStore, captureOf } from './captureStore';
 import { type Device, openDevice } from './device';
@@ -58,15 +59,27 @@ export function usePackState(): PackState {
   return useSyncExternalStore(packs.subscribe, read, read);
 }
 
+/** What another tab of this browser records; null where none does. */
+export function useElsewhere(): Elsewhere | null {
+  const { channel } = useDevice();
+  const read = () => channel.elsewhere;
+  return useSyncExternalStore(channel.subscribe, read, read);
+}
+
 export type OutboxItem = Capture & { sentBytes: number; isOnlyInPage: boolean };
 
 type OutboxUse = {
-  /** Newest first, without the recording that is going on. */
+  /** Newest first, without the recording that is going on, or may go on, and what was thrown away. */
   items: readonly OutboxItem[];
+  /** Cut off a short while ago: to go on, or to be finished. */
+  stopped: readonly Capture[];
+  /** Thrown away, newest first; kept for thirty days. */
+  thrown: readonly Capture[];
   /** Names of videos whose sound is being taken out. */
   preparing: readonly string[];
   /** Takes files in; they stay on this device until the server has confirmed them. */
   send: (files: readonly File[], details?: Record<string, string>) => Promise<void>;
+  /** Sends what was not sent, was thrown away, or stopped. */
   retry: (id: string) => Promise<void>;
   dismiss: (id: string) => Promise<void>;
 };
@@ -126,20 +139,26 @@ export function OutboxProvider({ children }: { children: ReactNode }) {
     [store, outbox],
   );
   const items = captures
-    .filter((c) => c.state !== 'recording')
+    .filter((c) => c.state !== 'recording' && c.state !== 'stopped' && c.state !== 'thrown')
     .map((c) => ({ ...c, sentBytes: progress.get(c.id) ?? 0, isOnlyInPage: store.isOnlyInPage(c.id) }))
     .reverse();
+  const stopped = captures.filter((c) => c.state === 'stopped');
+  const thrown = captures.filter((c) => c.state === 'thrown').reverse();
   const changes = useMemo(
     () => ({
       retry: async (id: string) => {
-        await store.change(id, { state: 'waiting', problem: null, uploadAddress: null });
+        await store.change(id, { state: 'waiting', problem: null, uploadAddress: null, thrownAt: null });
         await outbox.wake();
       },
       dismiss: (id: string) => store.remove(id),
     }),
     [store, outbox],
   );
-  return <OutboxContext.Provider value={{ items, preparing, send, ...changes }}>{children}</OutboxContext.Provider>;
+  return (
+    <OutboxContext.Provider value={{ items, stopped, thrown, preparing, send, ...changes }}>
+      {children}
+    </OutboxContext.Provider>
+  );
 }
 
 /** Sends the sound of a video and keeps the video here, so that less is sent; where that cannot be, all of it. */

@@ -1,5 +1,7 @@
-import type { CaptureReceipt } from '@immeld/core/contract/captures';
+import { type CaptureReceipt, MAX_WORDS_AT_ONCE } from '@immeld/core/contract/captures';
 import type { ProblemDetails } from '@immeld/core/contract/problem';
+import type { NewSlip } from '@immeld/core/contract/slips';
+import type { TranscribedWord } from '@immeld/core/speech/transcriber';
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import { fetchWithSession } from '../api/fetchWithSession';
@@ -34,6 +36,11 @@ export async function sendCapture(store: CaptureStore, id: string, options: Send
   if (!sound) throw new Refusal('The audio of this recording is no longer on this device.');
   if (!capture.sha256) capture = await store.change(id, { sha256: await hashOf(sound), sizeBytes: sound.size });
 
+  const { continues } = capture.details;
+  if (continues) {
+    const first = await receiptOf(ask, continues);
+    if (first) capture = await store.change(id, { details: { ...capture.details, appendTo: first.recordingId } });
+  }
   let hereSince: string | null = null;
   let receipt = await receiptOf(ask, id);
   if (receipt?.sha256 !== capture.sha256) {
@@ -53,7 +60,8 @@ export async function sendCapture(store: CaptureStore, id: string, options: Send
     await store.change(id, { uploadAddress: null });
     throw new Interruption('The upload was damaged on the way. Immeld is sending it again.');
   }
-  await sendSlips(ask, store, id, receipt.recordingId);
+  await sendSlips(ask, store, capture, receipt.recordingId);
+  await sendWords(id, await store.textOf(id), options.fetch);
   await store.belongsTo(id, receipt.recordingId);
   await store.change(id, { state: 'sent', recordingId: receipt.recordingId, hereSince, uploadAddress: null });
   await store.forgetSound(id);
@@ -136,7 +144,6 @@ function metadataOf(capture: Capture): string {
     captureId: capture.id,
     ...(capture.durationMs ? { durationMs: String(Math.round(capture.durationMs)) } : {}),
     ...(capture.isRecovered ? { recovered: '1' } : {}),
-    ...(capture.isThrownAway ? { thrownAway: '1' } : {}),
   };
   const base64 = (text: string) => btoa(String.fromCharCode(...new TextEncoder().encode(text)));
   return Object.entries(values)
@@ -146,8 +153,31 @@ function metadataOf(capture: Capture): string {
 
 const SLIPS_AT_ONCE = 500;
 
-async function sendSlips(ask: Ask, store: CaptureStore, id: string, recordingId: string): Promise<void> {
-  const kept = await store.slipsOf(id);
+const movedSlip = (slip: NewSlip, byMs: number): NewSlip => ({
+  ...slip,
+  startMs: slip.startMs + byMs,
+  endMs: slip.endMs == null ? null : slip.endMs + byMs,
+});
+
+/**
+ * Sends the words that this device heard: the text until the recording is transcribed. They are worth no failure: the
+ * server finds its own.
+ */
+export async function sendWords(id: string, words: readonly TranscribedWord[], fetcher = fetch): Promise<void> {
+  const ask = asking(fetcher);
+  for (let at = 0; at < words.length; at += MAX_WORDS_AT_ONCE) {
+    const body = JSON.stringify({ words: words.slice(at, at + MAX_WORDS_AT_ONCE) });
+    const sent = await ask(`/api/captures/${id}/words`, {
+      ...{ method: 'POST', headers: { 'Content-Type': 'application/json' }, body },
+    }).catch(() => null);
+    if (!sent) return;
+  }
+}
+
+async function sendSlips(ask: Ask, store: CaptureStore, capture: Capture, recordingId: string): Promise<void> {
+  // What goes on with another recording begins where that one ends.
+  const offsetMs = Number(capture.details['offsetMs']) || 0;
+  const kept = (await store.slipsOf(capture.id)).map((k) => ({ ...k, slip: movedSlip(k.slip, offsetMs) }));
   for (let at = 0; at < kept.length; at += SLIPS_AT_ONCE) {
     await ask(`/api/recordings/${recordingId}/slips`, {
       method: 'POST',

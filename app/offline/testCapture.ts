@@ -12,7 +12,7 @@ export const testCapture = (part: Partial<Capture> = {}): Capture => ({
   durationMs: null,
   sizeBytes: 0,
   isRecovered: false,
-  isThrownAway: false,
+  thrownAt: null,
   uploadAddress: null,
   sha256: null,
   recordingId: null,

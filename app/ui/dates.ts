@@ -20,6 +20,23 @@ export function dayName(iso: string, now = new Date()): string {
 /** "today 7:28" */
 export const whenSaid = (iso: string): string => `${dayName(iso)} ${Number(iso.slice(11, 13))}:${iso.slice(14, 16)}`;
 
+/** Beginnings of the parts of a day, by the hour. */
+const DAY_PARTS: readonly { from: number; name: string }[] = [
+  { from: 5, name: 'morning' },
+  { from: 12, name: 'afternoon' },
+  { from: 18, name: 'evening' },
+];
+
+/** What a recording is called that has no title: "Monday evening, 23:05", later "12 May, evening, 23:05". */
+export function spokenName(iso: string, now = new Date()): string {
+  const hour = Number(iso.slice(11, 13));
+  const part = DAY_PARTS.findLast(({ from }) => hour >= from)?.name ?? 'night';
+  const day = parseISO(iso.slice(0, 10));
+  const isRecent = Math.abs(differenceInCalendarDays(day, now)) < 7;
+  const name = isRecent ? `${format(day, 'EEEE')} ${part}` : `${dayName(iso, now)}, ${part}`;
+  return `${name}, ${hour}:${iso.slice(14, 16)}`;
+}
+
 /** A due date as it stands with a to-do: "today 12:00", "Friday". */
 export const dueName = (due: string): string =>
   due.length > 10 ? `${dayName(due)} ${Number(due.slice(11, 13))}:${due.slice(14, 16)}` : dayName(due);

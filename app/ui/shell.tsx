@@ -10,7 +10,8 @@ import { KeysPanel } from './keysPanel';
 import { useMarkKinds } from './mark';
 import { PlaceIcon, type PlaceName, SettingsIcon } from './placeIcon';
 import { Press } from './press';
-import { SpeakBar, useSpeak } from './speakBar';
+import { SpeakBar } from './speakBar';
+import { useSpeak } from './useSpeak';
 import { READING_WIDTH, WIDE_FROM, useColours } from './theme';
 import { Type } from './type';
 

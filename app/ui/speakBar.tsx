@@ -1,17 +1,19 @@
-import type { Appointment } from '@immeld/core/contract/appointments';
 import { usePathname, useRouter } from 'expo-router';
 import { useRef } from 'react';
 import { View } from 'react-native';
 import Svg, { Path } from 'react-native-svg';
 import { clockTime } from '@immeld/core/formats/times';
 import { LEVEL_HINTS } from '../capture/levels';
-import { isCapturing, useCapture, useCaptureNow, useOutbox } from '../offline/deviceContext';
+import { isCapturing, useCapture, useCaptureNow, useElsewhere, useOutbox } from '../offline/deviceContext';
 import { usePackForRecording } from '../offline/usePack';
-import { useSettings } from '../settings/settings';
+import { ElsewhereBar } from './elsewhereBar';
 import { FrameButton, Press, WordButton } from './press';
+import { StoppedBar } from './stoppedBar';
 import { Strip } from './strip';
 import { useColours } from './theme';
 import { Type } from './type';
+import { useUndoBar } from './undoBar';
+import { useSpeak } from './useSpeak';
 import { useListening } from './useListening';
 
 export const SOUND_TYPES = 'audio/*,video/*,.m4a,.mp3,.wav,.ogg,.opus,.flac,.webm,.mp4,.mov,.amr,.aac,.aiff,.wma,.3gp';
@@ -35,25 +37,6 @@ export function useImport(details: Record<string, string> = {}): () => void {
   };
 }
 
-/** Starts a recording from the chosen source, perhaps for an appointment, and shows its words as they come. */
-export function useSpeak(appointment?: Appointment, more: Record<string, string> = {}): () => void {
-  const engine = useCapture();
-  const router = useRouter();
-  const { source } = useSettings();
-  return () =>
-    void engine
-      .start({ sources: source, details: { ...detailsFor(appointment), ...more }, people: appointment?.people ?? [] })
-      .then(() => {
-        if (isCapturing(engine.state)) router.navigate('/now');
-      });
-}
-
-/** What the server is told beside the sound: with the zone it finds the appointment that was going on. */
-export const detailsFor = (appointment?: Appointment): Record<string, string> => ({
-  zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
-  ...(appointment ? { appointmentId: appointment.id } : {}),
-});
-
 /** Press to record, from everywhere. While it records it is the live strip, with pause and finish under the thumb. */
 export function SpeakBar({ isNarrow = false }: { isNarrow?: boolean }) {
   const colours = useColours();
@@ -64,9 +47,15 @@ export function SpeakBar({ isNarrow = false }: { isNarrow?: boolean }) {
   const speak = useSpeak();
   const bringIn = useImport();
   usePackForRecording();
+  const { stopped } = useOutbox();
+  const elsewhere = useElsewhere();
   if (isOn) return <LiveBar isNarrow={isNarrow} />;
+  if (elsewhere) return <ElsewhereBar now={elsewhere} />;
   return (
     <View style={{ gap: 8 }}>
+      {stopped.map((capture) => (
+        <StoppedBar key={capture.id} capture={capture} />
+      ))}
       {problem && (
         <View
           role="alert"
@@ -172,6 +161,18 @@ const bar = (colours: ReturnType<typeof useColours>) => ({
   backgroundColor: colours.sheet,
 });
 
+/** Throws away what is being recorded, with a way back. */
+export function useThrowAway(): () => void {
+  const engine = useCapture();
+  const { retry } = useOutbox();
+  const show = useUndoBar();
+  return () => {
+    const { captureId } = engine.state;
+    engine.throwAway();
+    if (captureId) show('Recording thrown away. Nothing was sent.', () => void retry(captureId));
+  };
+}
+
 function LiveBar({ isNarrow }: { isNarrow: boolean }) {
   const colours = useColours();
   const router = useRouter();
@@ -182,7 +183,9 @@ function LiveBar({ isNarrow }: { isNarrow: boolean }) {
   const peaks = useCaptureNow((now) => now.peaks);
   const level = useCaptureNow((now) => now.level);
   const isPaused = stage === 'paused';
-  const hint = stage === 'finishing' ? 'Saving' : isPaused ? 'Paused' : LEVEL_HINTS[level];
+  const isEnding = stage === 'finishing';
+  const throwAway = useThrowAway();
+  const hint = isEnding ? 'Saving' : isPaused ? 'Paused' : LEVEL_HINTS[level];
   return (
     <View
       role="region"
@@ -196,33 +199,35 @@ function LiveBar({ isNarrow }: { isNarrow: boolean }) {
         <Type size="tiny" tone={level === 'good' ? 'faint' : 'rowan'} role="status" style={{ flexShrink: 1 }}>
           {hint}
         </Type>
-        {!isOnPage && (
+        <View style={{ flexDirection: 'row', marginLeft: 'auto', marginVertical: -10, columnGap: 12 }}>
+          {!isOnPage && (
+            <WordButton label="Words so far" onPress={() => router.navigate('/now')} style={{ marginRight: 0 }} />
+          )}
           <WordButton
-            label="Words so far"
-            onPress={() => router.navigate('/now')}
-            style={{ marginLeft: 'auto', marginRight: 0, marginVertical: -10, alignItems: 'flex-end' }}
+            label="Throw away"
+            tone="rowan"
+            disabled={isEnding}
+            onPress={throwAway}
+            style={{ marginRight: 0 }}
           />
-        )}
+        </View>
       </View>
       <Strip peaks={peaks} height={40} label="Recording level" />
       <View style={{ flexDirection: isNarrow ? 'column' : 'row', gap: 8, paddingTop: 2 }}>
         <FrameButton
           label={isPaused ? 'Resume' : 'Pause'}
-          disabled={stage === 'finishing'}
+          disabled={isEnding}
           onPress={() => (isPaused ? engine.resume() : engine.pause())}
           style={{ flex: isNarrow ? 0 : 1 }}
         />
         <FrameButton
           label="Finish"
           isMain
-          disabled={stage === 'finishing'}
+          disabled={isEnding}
           onPress={() => engine.finish()}
           style={{ flex: isNarrow ? 0 : 2 }}
         />
       </View>
-      {isPaused && (
-        <WordButton label="Move this recording to the bin" tone="rowan" onPress={() => engine.throwAway()} />
-      )}
     </View>
   );
 }

@@ -94,6 +94,14 @@ describe('the words of the device', () => {
     expect((await versionsOf(id)).sort()).toEqual(['device', 'recognised']);
   });
 
+  it('that were corrected on the device before they were sent stay, too', async () => {
+    const { id, captureId } = await spoken('typed');
+    const typed = wordsOf('The limes are THIRSTY.', 5000).map((w, i) => (i === 3 ? { ...w, isTyped: true } : w));
+    await send(captureId, [...wordsOf('I need to call Brown.'), ...typed]);
+    end(SPOKEN);
+    expect(textOf(await ready(id))).toBe('I need to call Bram. The limes are THIRSTY.');
+  });
+
   it('come too late for what is transcribed, and belong to nobody where nothing has arrived', async () => {
     const { id, captureId } = await spoken('late');
     end(SPOKEN);

@@ -23,7 +23,11 @@ export async function appendDraft(
     if (draft === null && count > 0) return null;
     const last = ((await PassageRow.max('position', { where: { recordingId }, transaction })) as number | null) ?? -1;
     await PassageRow.bulkCreate(
-      passages.map((p, i) => ({ ...p, recordingId, position: last + 1 + i, text: passageText(p) })),
+      passages.map((p, i) => ({
+        ...{ ...p, recordingId, position: last + 1 + i, text: passageText(p) },
+        // Corrected on the device, before it was sent.
+        isCorrected: p.words.some((w) => w.isTyped),
+      })),
       { transaction },
     );
     if (draft === null) await recording.update({ draft: source }, { transaction });

@@ -2,7 +2,7 @@ import type { Appointment } from '@immeld/core/contract/appointments';
 import { View } from 'react-native';
 import { isCapturing, useCaptureNow } from '../../offline/deviceContext';
 import { WordButton } from '../../ui/press';
-import { useSpeak } from '../../ui/speakBar';
+import { useSpeak } from '../../ui/useSpeak';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 

@@ -1,7 +1,8 @@
 import { View } from 'react-native';
 import { isCapturing, useCaptureNow } from '../../offline/deviceContext';
 import { WordButton } from '../../ui/press';
-import { useImport, useSpeak } from '../../ui/speakBar';
+import { useImport } from '../../ui/speakBar';
+import { useSpeak } from '../../ui/useSpeak';
 import { Type } from '../../ui/type';
 import { OutboxList } from '../tray/outboxList';
 

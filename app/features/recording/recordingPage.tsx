@@ -198,10 +198,13 @@ function PlaceName({ recording }: { recording: Recording }) {
   return <>{recording.isFiled ? (folder?.name ?? 'Shelves') : 'Tray'}</>;
 }
 
+const DRAFT_WORDS = { device: 'words from the device', server: 'the first part, more follows' };
+
 function Head({ recording }: { recording: Recording }) {
   const meta = [
     whenSaid(recording.startedAt),
     recording.durationMs ? lengthName(recording.durationMs) : null,
+    recording.draft && DRAFT_WORDS[recording.draft],
     ...recording.tags,
   ];
   return (
@@ -209,7 +212,7 @@ function Head({ recording }: { recording: Recording }) {
       <Title>{titleOf(recording)}</Title>
       <Type size="tiny" tone="faint">
         {meta.filter(Boolean).join(' · ')}
-        {recording.title ? '' : ' · suggested title'}
+        {recording.title || !recording.suggestion.title ? '' : ' · suggested title'}
       </Type>
     </View>
   );

@@ -20,6 +20,7 @@ const NAMES: Record<Version['kind'], string> = {
   recognised: 'First transcription',
   again: 'New transcription',
   corrected: 'Corrected text',
+  device: 'From the device, while recording',
   spoken: 'Before spoken commands were carried out',
 };
 

@@ -2,13 +2,16 @@ import { useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { type OutboxItem, useDevice, useOutbox } from '../../offline/deviceContext';
-import { lengthName, sizeName, whenSaid } from '../../ui/dates';
-import { WordButton } from '../../ui/press';
+import { lengthName, sizeName, spokenName, whenSaid } from '../../ui/dates';
+import { useCaptureWords } from '../here/useCaptureText';
+import { Press, WordButton } from '../../ui/press';
 import { Progress } from '../../ui/progress';
 import { useColours } from '../../ui/theme';
 import { saveFile } from '../../ui/saveFile';
 import { Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
+
+const WORDS_SHOWN = 60;
 
 const shareOf = ({ sentBytes, sizeBytes }: OutboxItem): number => (sizeBytes ? Math.min(1, sentBytes / sizeBytes) : 0);
 
@@ -40,6 +43,12 @@ export function OutboxRow({ item }: { item: OutboxItem }) {
     else show('The audio has just been sent to the server.');
   };
   const isHere = item.state !== 'sent';
+  const words = useCaptureWords(item.id);
+  const text = (words ?? [])
+    .slice(0, WORDS_SHOWN)
+    .map((w) => w.text)
+    .join(' ');
+  const read = () => router.push({ pathname: '/here/[id]', params: { id: item.id } });
   return (
     <View
       style={{ paddingVertical: 10, borderTopWidth: 1, borderTopColor: colours.rule, gap: 4 }}
@@ -48,7 +57,7 @@ export function OutboxRow({ item }: { item: OutboxItem }) {
     >
       <View style={{ flexDirection: 'row', gap: 10 }}>
         <Type numberOfLines={1} style={{ flex: 1 }}>
-          {item.name}
+          {item.source === 'speak' ? spokenName(item.startedAt) : item.name}
         </Type>
         {item.durationMs ? (
           <Type size="tiny" tone="faint">
@@ -56,6 +65,13 @@ export function OutboxRow({ item }: { item: OutboxItem }) {
           </Type>
         ) : null}
       </View>
+      {text !== '' && (
+        <Press label={`Read ${spokenName(item.startedAt)}`} role="link" onPress={read}>
+          <Type size="body" face="text" numberOfLines={3}>
+            “{text}”
+          </Type>
+        </Press>
+      )}
       {isHere && item.state !== 'refused' && <Progress label={`Sending ${item.name}`} share={shareOf(item)} />}
       <Type size="tiny" tone={item.state === 'refused' ? 'rowan' : 'faint'}>
         {wordsFor(item)}
@@ -65,6 +81,7 @@ export function OutboxRow({ item }: { item: OutboxItem }) {
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         {item.state === 'refused' && <WordButton label="Try again" onPress={() => void retry(item.id)} />}
+        {isHere && item.source === 'speak' && <WordButton label="Read" onPress={read} />}
         {isHere && !address && <WordButton label="Play" onPress={() => void listen()} />}
         {item.recordingId && (
           <WordButton

@@ -2,15 +2,16 @@ import type { RecordingCard } from '@immeld/core/contract/recordings';
 import { useRouter } from 'expo-router';
 import { memo } from 'react';
 import { View } from 'react-native';
-import { lengthName, whenSaid } from '../../ui/dates';
+import { lengthName, spokenName, whenSaid } from '../../ui/dates';
 import { Tick } from '../../ui/pencil';
 import { Press } from '../../ui/press';
 import { Strip } from '../../ui/strip';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 
-export const titleOf = (r: Pick<RecordingCard, 'title' | 'suggestion' | 'fileName'>): string =>
-  r.title ?? r.suggestion.title ?? r.fileName;
+/** What a recording is called: by its person, as suggested, by when it was spoken, or by the file that was imported. */
+export const titleOf = (r: Pick<RecordingCard, 'title' | 'suggestion' | 'fileName' | 'source' | 'startedAt'>): string =>
+  r.title ?? r.suggestion.title ?? (r.source === 'speak' ? spokenName(r.startedAt) : r.fileName);
 
 const STATE_WORDS: Partial<Record<RecordingCard['state'], string>> = {
   waiting: 'waiting to be transcribed',
@@ -21,7 +22,8 @@ const STATE_WORDS: Partial<Record<RecordingCard['state'], string>> = {
 
 /** When, how long, and what is the matter, in one line. */
 export function metaOf(r: RecordingCard): string {
-  return [whenSaid(r.startedAt), r.durationMs ? lengthName(r.durationMs) : null, STATE_WORDS[r.state]]
+  const words = r.draft === 'device' ? 'words from this device' : null;
+  return [whenSaid(r.startedAt), r.durationMs ? lengthName(r.durationMs) : null, words, STATE_WORDS[r.state]]
     .filter(Boolean)
     .join(' · ');
 }

@@ -14,7 +14,15 @@ const shelves = { folders: [folder(HOME, 'Home'), folder(WORK, 'Work')], tags: [
 const todo = (id: string, text: string, more: object = {}) => ({ id, text, who: 'me', due: null, ...more });
 const card = (more: Partial<RecordingCard> = {}): RecordingCard =>
   ({
-    ...{ id: RECORDING, title: null, fileName: 'memo.ogg', source: 'speak', state: 'ready', problem: null },
+    ...{
+      id: RECORDING,
+      title: null,
+      fileName: 'memo.ogg',
+      source: 'speak',
+      state: 'ready',
+      problem: null,
+      draft: null,
+    },
     ...{ startedAt: '2026-03-09T07:40:00', durationMs: 64_000, firstWords: 'Call Petra about the beds.', strip: [] },
     ...{ folderId: null, tags: [], isFiled: false, isBinned: false, isArchived: false, isFavourite: false },
     ...{ project: null, people: [], isRecovered: false, appointment: null },

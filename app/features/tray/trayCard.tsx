@@ -84,7 +84,7 @@ export const TrayCard = memo(function TrayCard({
           <Type size="tiny" tone="faint" numberOfLines={1}>
             {isReady
               ? `${metaOf(recording)} · ${SOURCES[recording.source]}`
-              : `${recording.fileName} · ${metaOf(recording)}`}
+              : `${titleOf(recording)} · ${metaOf(recording)}`}
           </Type>
           {recording.firstWords !== '' && (
             <Type size="body" face="text" numberOfLines={3}>

@@ -33,6 +33,7 @@ for (const name of [
   'writeUps',
   'decisions',
   'attacks',
+  'queue',
   'live',
 ]) {
   const run = spawnSync(

@@ -33,7 +33,7 @@ export function useRememberedPlace(player: SoundPlayer, id: string, isWanted: bo
 export function usePauses(
   player: SoundPlayer,
   passages: readonly Passage[],
-  { slips, durationMs }: Recording,
+  { slips, durationMs, draft }: Recording,
 ): Pause[] {
   const { skipsPauses, pauseMs } = useSettings();
   const pauses = useMemo(() => {
@@ -41,8 +41,10 @@ export function usePauses(
       .filter((s) => s.kind === 'aside')
       .map(({ startMs, endMs }) => ({ startMs, endMs: endMs ?? startMs }));
     const spoken = [...passages.flatMap((p) => p.words), ...asides].sort((a, b) => a.startMs - b.startMs);
-    return pausesOf(spoken, pauseMs, durationMs);
-  }, [passages, slips, durationMs, pauseMs]);
+    // Where words are still to come, nobody knows of a pause.
+    const knownMs = draft === 'server' ? (spoken.at(-1)?.endMs ?? 0) : durationMs;
+    return pausesOf(spoken, pauseMs, knownMs);
+  }, [passages, slips, durationMs, draft, pauseMs]);
   useEffect(() => player.leaveOut(skipsPauses ? pauses : []), [player, pauses, skipsPauses]);
   return pauses;
 }

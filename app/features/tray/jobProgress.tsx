@@ -10,11 +10,11 @@ function timeLeft(seconds: number): string {
   return seconds < 60 ? `about ${Math.max(1, seconds)} s left` : `about ${Math.round(seconds / 60)} min left`;
 }
 
-/** "Waiting to be transcribed", "41% transcribed · about 3 min left", "Paused · 41% transcribed" */
+/** "Waiting", "41% transcribed · about 3 min left", "Paused · 41% transcribed" */
 function progressWords({ state, percent, secondsLeft }: Job): string {
   const done = percent === null ? null : `${Math.floor(percent)}% transcribed`;
   if (state === 'paused') return ['Paused', done].filter(Boolean).join(' · ');
-  if (state === 'waiting') return done ? `${done} · waits for shorter ones` : 'Waiting to be transcribed';
+  if (state === 'waiting') return done ? `Waiting · ${done}` : 'Waiting';
   return done ? [done, secondsLeft ? timeLeft(secondsLeft) : null].filter(Boolean).join(' · ') : 'Starting';
 }
 
@@ -41,7 +41,7 @@ export function JobProgress({ job, hasWords = true }: { job: Job; hasWords?: boo
         share={job.percent === null ? (job.state === 'paused' ? 0 : null) : job.percent / 100}
       />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', justifyContent: 'space-between' }}>
-        <Type size="tiny" tone="faint" role="status">
+        <Type size="tiny" tone="faint" role="status" style={{ marginRight: 'auto', paddingRight: 12 }}>
           {progressWords(job)}
         </Type>
         <View style={{ flexDirection: 'row', columnGap: 14 }}>

@@ -30,6 +30,14 @@ test('doubtful words are gone through and corrected without the mouse; times, un
   await expect.poll(() => secondOf(page)).toBeGreaterThanOrEqual(Math.floor(doubtful[0]!.startMs / 1000));
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
   expect(await secondOf(page)).toBeLessThanOrEqual(Math.ceil(doubtful[0]!.endMs / 1000) + 2);
+  // Letters do not take the place of a word that was only gone to; D and Shift+D move on and back.
+  const whole = await field.inputValue();
+  await page.keyboard.press('x');
+  expect(await field.inputValue()).toBe(whole);
+  await page.keyboard.press('d');
+  await page.keyboard.press('Shift+D');
+  await expect.poll(selected).toBe(bare(doubtful[0]!.text));
+  await page.keyboard.press('Backspace');
   await page.keyboard.type('planting');
   await page.keyboard.press('Control+ArrowDown');
   // Through all that are left, over the ends of passages, without changing any.

@@ -25,7 +25,7 @@ const KEYS: { title: string; keys: [keys: string, what: string][] }[] = [
       ['← →', 'Skip back and forward'],
       ['↑ ↓', 'Previous or next paragraph'],
       ['R', 'Repeat the passage, or stop repeating'],
-      ['D', 'Next doubtful word'],
+      ['D, Shift D', 'Next or previous doubtful word; Enter confirms it, Backspace types over it'],
       ['1 to 9', 'Mark the word or the selection, by the number of the mark'],
       ['L', 'Make a to-do from the sentence or the selection'],
       ['Ctrl Z, Ctrl Shift Z', 'Undo and redo corrections'],

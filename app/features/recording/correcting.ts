@@ -11,15 +11,18 @@ import type { SoundPlayer } from './soundPlayer';
 /** Whether a word is marked: how sure it has to be is a setting of the device. */
 export const isDoubtful = (word: { confidence: number }): boolean => word.confidence < settings().doubtfulBelow;
 
-/** Which passage is open for typing, and the word that is selected in it. */
-export type Opened = { passage: number; word: number | null };
+/**
+ * Which passage is open for typing, and the word that is selected in it. One that was gone to as a doubtful word is only
+ * visited: letters do not take its place.
+ */
+export type Opened = { passage: number; word: number | null; isVisited?: boolean };
 
 export type Correcting = {
   desk: CorrectionDesk;
   opened: Opened | null;
   open: (opened: Opened | null) => void;
-  /** Opens the next doubtful word after the one that is open, or after the place of the sound. */
-  openDoubtful: () => void;
+  /** Opens the next doubtful word after the one that is open, or after the place of the sound; or the one before. */
+  openDoubtful: (isBackwards?: boolean) => void;
 };
 
 export const CorrectingContext = createContext<Correcting | null>(null);
@@ -76,6 +79,20 @@ export function nextDoubtful(
   return first;
 }
 
+/** The last doubtful word before a place, beginning anew at the end before the first one. */
+export function previousDoubtful(passages: readonly Passage[], before: (passage: number, word: number) => boolean) {
+  let last: Opened | null = null;
+  let found: Opened | null = null;
+  for (const [passage, { words }] of passages.entries()) {
+    for (const [word, w] of words.entries()) {
+      if (!isDoubtful(w)) continue;
+      last = { passage, word };
+      if (before(passage, word)) found = last;
+    }
+  }
+  return found ?? last;
+}
+
 /** Sound around a doubtful word, so that it is heard in its sentence. */
 const AROUND_MS = 500;
 
@@ -85,25 +102,34 @@ export function useCorrectingOf(desk: CorrectionDesk, player: SoundPlayer) {
   const latest = useRef(opened);
   latest.current = opened;
   const context = useMemo((): Correcting => {
-    const openDoubtful = () => {
+    const openDoubtful = (isBackwards = false) => {
       const { passages } = desk.state;
       const at = latest.current;
       const { timeMs } = player.getState();
-      const found = nextDoubtful(passages, (passage, word) =>
+      const startOf = (passage: number, word: number) => passages[passage]!.words[word]!.startMs;
+      const isAfter = (passage: number, word: number) =>
         at
           ? passage > at.passage || (passage === at.passage && word > (at.word ?? -1))
-          : passages[passage]!.words[word]!.startMs > timeMs,
-      );
-      open(found);
+          : startOf(passage, word) > timeMs;
+      const isBefore = (passage: number, word: number) =>
+        at
+          ? passage < at.passage || (passage === at.passage && word < (at.word ?? Infinity))
+          : startOf(passage, word) < timeMs;
+      const found = isBackwards ? previousDoubtful(passages, isBefore) : nextDoubtful(passages, isAfter);
+      open(found && { ...found, isVisited: true });
       const word = found && passages[found.passage]!.words[found.word!];
       if (word) player.playSpan(Math.max(0, word.startMs - AROUND_MS), word.endMs + AROUND_MS);
     };
     return { desk, opened, open, openDoubtful };
   }, [desk, player, opened]);
-  const keys = useMemo(() => ({ d: context.openDoubtful }), [context]);
+  const keys = useMemo(() => ({ d: () => context.openDoubtful() }), [context]);
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       const isTyping = (event.target as HTMLElement).closest('input, textarea');
+      if (!isTyping && event.key === 'D' && event.shiftKey && !event.ctrlKey && !event.metaKey && !event.altKey) {
+        event.preventDefault();
+        return context.openDoubtful(true);
+      }
       if (isTyping || event.key.toLowerCase() !== 'z' || !(event.ctrlKey || event.metaKey)) return;
       event.preventDefault();
       if (event.shiftKey) desk.redo();
@@ -111,6 +137,6 @@ export function useCorrectingOf(desk: CorrectionDesk, player: SoundPlayer) {
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
-  }, [desk]);
+  }, [desk, context]);
   return { context, keys };
 }

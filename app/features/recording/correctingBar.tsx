@@ -35,7 +35,7 @@ export function CorrectingBar({ recordingId }: { recordingId: string }) {
         {doubtful > 0 && (
           <WordButton
             label={`${doubtful} doubtful ${doubtful === 1 ? 'word' : 'words'}, go to the next`}
-            onPress={openDoubtful}
+            onPress={() => openDoubtful()}
           />
         )}
         {passages.length > 0 && (

@@ -8,6 +8,7 @@ import { useChanges } from '../../api/changes';
 import { useSharedSettings } from '../../api/queries';
 import { useSettings } from '../../settings/settings';
 import { WordButton } from '../../ui/press';
+import { announce } from '../../ui/announcer';
 import { useIsWide } from '../../ui/shell';
 import { FONTS, SIZES, useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
@@ -18,6 +19,11 @@ import { readIndex, useReading } from './reading';
 import { type SoundPlayer, usePlayer } from './soundPlayer';
 
 const BACK_MS = 2000;
+
+const VISITING_KEYS =
+  'D goes to the next doubtful word, Shift D to the previous one. Enter confirms the word. Backspace deletes it, so that you can type another. Escape puts it back.';
+const TYPING_KEYS =
+  'Enter splits the passage. Backspace at the beginning merges it with the previous one. Ctrl Enter plays from the cursor. Ctrl ↓ goes to the next doubtful word. Alt 1 inserts the first suggested word. Escape stops editing; your text is saved.';
 
 /** Number of the word in which the caret stands, or that begins after it. */
 const wordAtCaret = (text: string, caret: number): number =>
@@ -38,7 +44,7 @@ type EditorProps = { passage: Passage; index: number; word: number | null; playe
 export function PassageEditor({ passage, index, word, player }: EditorProps) {
   const colours = useColours();
   const isWide = useIsWide();
-  const { desk, open, openDoubtful } = useCorrecting();
+  const { desk, opened, open, openDoubtful } = useCorrecting();
   const { passages } = useDesk(desk);
   const isPlaying = usePlayer(player, (s) => s.isPlaying);
   const field = useRef<HTMLTextAreaElement>(null);
@@ -53,8 +59,14 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
   /** The passage as it was opened, or as it was last saved from here. */
   const base = useRef(passage);
   const isLeft = useRef(false);
+  /** The word was gone to as a doubtful one, and nothing has been done with it yet. */
+  const isVisiting = useRef(false);
+  /** What stood there when the word was gone to. */
+  const visited = useRef(text);
 
   useEffect(() => {
+    isVisiting.current = opened?.isVisited ?? false;
+    visited.current = typed.current;
     const area = field.current!;
     area.focus();
     if (word === null) area.setSelectionRange(area.value.length, area.value.length);
@@ -135,12 +147,45 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
     desk.change(index - 1, 2, [joinPassages(before, base.current)]);
     open({ passage: index - 1, word: before.words.length });
   };
+  /** The word is right as it stands: it is not asked about again. */
+  const confirm = () => {
+    const words = base.current.words.map((w, i) => (i === word ? { ...w, confidence: 1, isTyped: true } : w));
+    const now = { ...base.current, words };
+    desk.correct(index, base.current, now);
+    base.current = now;
+    shown.current = read(words);
+    openDoubtful();
+  };
+  /** Puts back what stood there when the word was gone to. */
+  const giveUp = () => {
+    typed.current = visited.current;
+    leave();
+  };
+  /** @returns whether a key has been dealt with: of a word that is only visited, letters do not take the place */
+  const pressWhileVisiting = ({ key, ctrlKey, metaKey, altKey, shiftKey }: KeyboardEvent): boolean => {
+    if (!isVisiting.current || ctrlKey || metaKey || altKey) return false;
+    if (key.toLowerCase() === 'd') openDoubtful(shiftKey);
+    else if (key === 'Enter') confirm();
+    else if (key.length === 1) announce('Press Backspace to type in the place of this word.');
+    else {
+      if (key !== 'Shift') isVisiting.current = false;
+      return false;
+    }
+    return true;
+  };
   const press = (event: KeyboardEvent<HTMLTextAreaElement>) => {
+    if (pressWhileVisiting(event)) {
+      event.stopPropagation();
+      event.preventDefault();
+      return;
+    }
     const { selectionStart, selectionEnd } = event.currentTarget;
     const withControl = event.ctrlKey || event.metaKey;
     const act =
       event.key === 'Escape'
-        ? leave
+        ? opened?.isVisited
+          ? giveUp
+          : leave
         : event.key === 'Enter' && withControl && event.shiftKey
           ? () => player.skip(-BACK_MS)
           : event.key === 'Enter' && withControl
@@ -185,6 +230,8 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
         aria-label="Text of this passage"
         onChange={(event) => setText(event.target.value.replace(/\n/g, ' '))}
         onKeyDown={press}
+        onPointerDown={() => (isVisiting.current = false)}
+        onPaste={() => (isVisiting.current = false)}
         onBlur={(event) => {
           // A press on the buttons below is no goodbye.
           if (!event.relatedTarget?.closest('[data-editor]')) leave();
@@ -222,14 +269,13 @@ export function PassageEditor({ passage, index, word, player }: EditorProps) {
           onPress={() => (isPlaying ? player.toggle() : playFrom(field.current!.selectionStart))}
         />
         <WordButton {...keep} label="Back 2 s" onPress={() => player.skip(-BACK_MS)} />
+        {opened?.isVisited && <WordButton {...keep} label="This word is right" onPress={confirm} />}
         <WordButton {...keep} label="Next doubtful word" onPress={next} />
         <WordButton {...keep} label="Done" isBold onPress={leave} />
       </View>
       {isWide && (
         <Type size="tiny" tone="faint">
-          Enter splits the passage. Backspace at the beginning merges it with the previous one. Ctrl Enter plays from
-          the cursor. Ctrl ↓ goes to the next doubtful word. Alt 1 inserts the first suggested word. Escape stops
-          editing; your text is saved.
+          {opened?.isVisited ? VISITING_KEYS : TYPING_KEYS}
         </Type>
       )}
     </View>

@@ -115,9 +115,9 @@ const PICTURES = [
       press('Speak'),
       () => wait(12_000),
       press('Mark: Key point'),
-      // The page goes without a goodbye, and the server is away when it is opened again.
+      // The page is left while it records, and opened again.
       async (page) => {
-        await page.route('**/api/**', (route) => route.abort());
+        page.on('dialog', (dialog) => dialog.accept());
         await page.goto(`${address}/tray`);
         await wait(3000);
       },
@@ -178,12 +178,33 @@ const PICTURES = [
       },
     ],
   },
+  {
+    name: 'in-the-making',
+    half: 'recovered-and-queue',
+    at: '/tray',
+    steps: [
+      async (page) => {
+        const chooser = page.waitForEvent('filechooser');
+        await page.getByRole('button', { name: 'Import audio files' }).first().click();
+        const long = path.join(folder, 'Evening lecture.m4a');
+        const loop = ['-stream_loop', '5', '-i', path.join(root, 'demo', 'sound', 'lecture.m4a')];
+        execFileSync('ffmpeg', ['-loglevel', 'error', ...loop, '-c', 'copy', long]);
+        await (await chooser).setFiles([long]);
+        await page.getByRole('link', { name: 'Open Evening lecture.m4a' }).waitFor();
+        await wait(25_000);
+        await page.getByRole('link', { name: 'Open Evening lecture.m4a' }).click();
+        await wait(2500);
+      },
+    ],
+  },
 ];
 const target = (name) => path.join(root, 'docs', 'screenshots', `${name}.png`);
-/** Halves of pictures in which two phones stand side by side. */
+/** Parts of pictures in which phones stand side by side. */
 const halves = new Map();
 async function sideBySide(name, pictures) {
-  const page = await browser.newPage({ viewport: { width: PHONE.width * 2 + 20, height: PHONE.height } });
+  const page = await browser.newPage({
+    viewport: { width: (PHONE.width + 20) * pictures.length - 20, height: PHONE.height },
+  });
   const sources = pictures.map((png) => `<img src="data:image/png;base64,${png.toString('base64')}">`);
   await page.setContent(`<body style="margin:0;display:flex;gap:20px;background:#fff">${sources.join('')}</body>`);
   await page.screenshot({ path: target(name) });
@@ -200,7 +221,8 @@ for (const { name, half, at, size = PHONE, scheme = 'light', steps = [] } of PIC
   await wait(300);
   if (half) {
     halves.set(half, [...(halves.get(half) ?? []), await page.screenshot()]);
-    if (halves.get(half).length === 2) await sideBySide(half, halves.get(half));
+    if (halves.get(half).length === PICTURES.filter((p) => p.half === half).length)
+      await sideBySide(half, halves.get(half));
   } else await page.screenshot({ path: target(name) });
   await page.close();
 }

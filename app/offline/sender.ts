@@ -156,7 +156,7 @@ const SLIPS_AT_ONCE = 500;
 const movedSlip = (slip: NewSlip, byMs: number): NewSlip => ({
   ...slip,
   startMs: slip.startMs + byMs,
-  endMs: slip.endMs == null ? null : slip.endMs + byMs,
+  endMs: typeof slip.endMs === 'number' ? slip.endMs + byMs : null,
 });
 
 /**

@@ -1,51 +1,44 @@
-import type { MarkKind, NewSlip } from '@immeld/core/contract/slips';
+import type { MarkKind } from '@immeld/core/contract/slips';
 import type { TranscribedWord } from '@immeld/core/speech/transcriber';
 import { retimeWords } from '@immeld/core/transcript/edit';
 import type { Passage } from '@immeld/core/transcript/manuscript';
 import { passagesFrom } from '@immeld/core/transcript/passages';
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { v4 as newId } from 'uuid';
+import type { CaptureStore } from '../../offline/captureStore';
 import { useDevice } from '../../offline/deviceContext';
 
-/** The words that this device heard of a recording, read anew whenever something of it changes. */
-export function useCaptureWords(captureId: string): readonly TranscribedWord[] | null {
+/** Something that this device keeps, read anew whenever something of it changes; null until it has been read. */
+function useKept<T>(read: (store: CaptureStore) => Promise<T>): T | null {
   const { store } = useDevice();
-  const [words, setWords] = useState<readonly TranscribedWord[] | null>(null);
+  const [kept, setKept] = useState<T | null>(null);
   useEffect(() => {
     let isGone = false;
-    const read = () =>
-      void store.textOf(captureId).then((text) => {
-        if (!isGone) setWords(text);
+    const look = () =>
+      void read(store).then((found) => {
+        if (!isGone) setKept(found);
       });
-    read();
-    const stop = store.subscribe(read);
+    look();
+    const stop = store.subscribe(look);
     return () => {
       isGone = true;
       stop();
     };
-  }, [store, captureId]);
-  return words;
+  }, [store, read]);
+  return kept;
 }
+
+/** The words that this device heard of a recording; null until they have been read. */
+export const useCaptureWords = (captureId: string): readonly TranscribedWord[] | null =>
+  useKept(useCallback((store: CaptureStore) => store.textOf(captureId), [captureId]));
 
 /** The text and the marks of a recording on this device, and what can be done with them. */
 export function useCaptureText(captureId: string) {
   const { store } = useDevice();
   const words = useCaptureWords(captureId);
   const passages = useMemo(() => words && passagesFrom(words), [words]);
-  const [slips, setSlips] = useState<readonly NewSlip[]>([]);
-  useEffect(() => {
-    let isGone = false;
-    const read = () =>
-      void store.slipsOf(captureId).then((kept) => {
-        if (!isGone) setSlips(kept.map((k) => k.slip));
-      });
-    read();
-    const stop = store.subscribe(read);
-    return () => {
-      isGone = true;
-      stop();
-    };
-  }, [store, captureId]);
+  const kept = useKept(useCallback((own: CaptureStore) => own.slipsOf(captureId), [captureId]));
+  const slips = useMemo(() => (kept ?? []).map((k) => k.slip), [kept]);
   /** Gives a passage another text; its words keep their times. */
   const rewrite = async (passage: Passage, text: string) => {
     const rewritten = retimeWords(passage.words, text, passage);

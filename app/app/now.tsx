@@ -33,8 +33,13 @@ export default function NowScreen() {
   const scroll = useRef<ScrollView>(null);
   const isAtEnd = useRef(true);
 
+  const addedTo = useCaptureNow((now) => now.addedTo);
+  const wentTo = useRef(addedTo);
+  if (isOn) wentTo.current = addedTo;
   useEffect(() => {
-    if (wasOn.current && !isOn) router.replace('/tray');
+    // What was added to a recording leads back to it.
+    const { current: id } = wentTo;
+    if (wasOn.current && !isOn) router.replace(id ? { pathname: '/recordings/[id]', params: { id } } : '/tray');
     wasOn.current = isOn;
   }, [isOn, router]);
   if (!isOn && !wasOn.current) return <Redirect href="/" />;

@@ -85,14 +85,18 @@ let count = 0;
 const opened: CaptureStore[] = [];
 afterAll(() => opened.forEach((store) => store.close()));
 
-async function speaking(open: () => Promise<OpenSources> = async () => sources()) {
+async function speaking(open: () => Promise<OpenSources> = async () => sources(), live = new LiveText()) {
   const store = await CaptureStore.open(`engine-${count++}`);
   opened.push(store);
   const finished: string[] = [];
-  const engine = new CaptureEngine(store, new LiveText(), (id) => finished.push(id), open);
+  const late: string[][] = [];
+  const engine = new CaptureEngine(
+    ...([store, live, (id: string) => void finished.push(id), open] as const),
+    async (_, words) => void late.push(words.map((w) => w.text)),
+  );
   engines.push(engine);
   await engine.start({ sources: USUAL_SOURCE, details: { zone: 'Europe/Berlin' } });
-  return { store, engine, finished };
+  return { store, engine, finished, late };
 }
 
 /** Tenths of a second of sound at this level. */
@@ -310,6 +314,59 @@ describe('recording', () => {
     isThere = true;
     await engine.start({ sources: USUAL_SOURCE });
     expect(engine.state).toMatchObject({ stage: 'recording', problem: null });
+    engine.finish();
+  });
+
+  it('keeps the words that are on the screen when it is finished, and tells those that come after it was sent', async () => {
+    const word = (text: string, startMs: number) => ({ text, startMs, endMs: startMs + 300, confidence: 1 });
+    const live = new LiveText();
+    let lastWord = (_: void) => undefined as void;
+    const isOver = new Promise<void>((resolve) => (lastWord = resolve));
+    Object.assign(live, {
+      now: { ...live.state, state: 'on', fixed: [word('Call', 0)], tentative: [word('Bram', 400)] },
+      begin: () => undefined,
+      push: () => undefined,
+      end: async () => {
+        await isOver;
+        return [word('Call', 0), word('Bram', 400), word('today', 800)];
+      },
+    });
+    const { store, engine, finished, late } = await speaking(undefined, live);
+    hear(10);
+    engine.finish();
+    await settled(() => finished.length === 1);
+    const [id] = finished;
+    expect((await store.textOf(id!)).map((w) => w.text)).toEqual(['Call', 'Bram']);
+    await store.change(id!, { state: 'sent' });
+    lastWord();
+    await settled(() => late.length === 1);
+    expect(late).toEqual([['Call', 'Bram', 'today']]);
+  });
+
+  it('says that nothing arrives where every sample is nothing, and not where it is quiet', async () => {
+    const { engine } = await speaking();
+    hear(16, 0);
+    expect(engine.state.level).toBe('dead');
+    hear(1, 0.0001);
+    expect(engine.state.level).not.toBe('dead');
+    engine.finish();
+  });
+
+  it('does not begin while another tab records', async () => {
+    const held = [{ name: 'immeld-capture-1' }];
+    Object.assign(navigator, { locks: { query: async () => ({ held }), request: async () => undefined } });
+    const { engine, store } = await speaking();
+    expect(engine.state.problem).toMatch(/^Another tab is recording already/);
+    expect(await store.list()).toEqual([]);
+  });
+
+  it('knows the appointment that it is of, and the recording that it is added to', async () => {
+    const { engine } = await speaking();
+    engine.finish();
+    await settled(() => engine.state.stage === 'idle');
+    const appointment = { title: 'Walk with Bram', people: ['Bram Vantongeren'] };
+    await engine.start({ sources: USUAL_SOURCE, details: { appendTo: 'r1' }, appointment });
+    expect(engine.state).toMatchObject({ appointment: 'Walk with Bram', people: appointment.people, addedTo: 'r1' });
     engine.finish();
   });
 

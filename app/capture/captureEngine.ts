@@ -32,8 +32,11 @@ export type CaptureNow = {
   peaks: readonly number[];
   level: LevelWord;
   slips: readonly NewSlip[];
-  /** Who is expected to be there, from the appointment it was started from. */
+  /** Who is expected to be there, from the appointment it was started from, and what that is called. */
   people: readonly string[];
+  appointment: string | null;
+  /** The recording that it is added to; null for one of its own. */
+  addedTo: string | null;
   /** Whether spoken commands are to be done in it. */
   isDictation: boolean;
   /** Why it cannot record, or why it ended by itself. */
@@ -50,6 +53,8 @@ const IDLE: CaptureNow = {
   level: 'good',
   slips: [],
   people: [],
+  appointment: null,
+  addedTo: null,
   isDictation: false,
   problem: null,
   warning: null,
@@ -85,7 +90,11 @@ type Running = {
   releaseLock: () => void;
 };
 
-export type StartOptions = { sources: SourceChoice; details?: Record<string, string>; people?: readonly string[] };
+export type StartOptions = {
+  sources: SourceChoice;
+  details?: Record<string, string>;
+  appointment?: { title: string; people: readonly string[] };
+};
 
 /**
  * Records: opens the sources, keeps what was recorded on the disk, listens to the level, collects slips, and notices what
@@ -114,7 +123,7 @@ export class CaptureEngine {
 
   readonly subscribe = this.listeners.subscribe;
 
-  async start({ sources: choice, details = {}, people = [] }: StartOptions): Promise<void> {
+  async start({ sources: choice, details = {}, appointment }: StartOptions): Promise<void> {
     if (this.now.stage !== 'idle') return;
     this.set({ ...IDLE, stage: 'starting' });
     if (await isRecordingElsewhere()) {
@@ -124,7 +133,11 @@ export class CaptureEngine {
       const sources = await this.open(choice);
       try {
         await this.run(sources, details);
-        this.set({ people });
+        this.set({
+          people: appointment?.people ?? [],
+          appointment: appointment?.title ?? null,
+          addedTo: details['appendTo'] ?? null,
+        });
       } catch (error) {
         sources.close();
         throw error;

@@ -62,6 +62,40 @@ describe('what this device keeps', () => {
     expect(await after.recover(() => false)).toEqual([]);
   });
 
+  it('lets a recording go on that was cut off a short while ago, and finishes it when nobody does', async () => {
+    const store = await open();
+    const now = jest.spyOn(Date, 'now');
+    const capture = testCapture();
+    const startedAt = +new Date(capture.startedAt);
+    now.mockReturnValue(startedAt + 60_000);
+    await store.begin(capture);
+    await store.addPiece(capture.id, 0, bytes(1), 14_000);
+    expect(await store.recover(() => false)).toMatchObject([{ state: 'stopped', durationMs: 14_000 }]);
+    now.mockReturnValue(startedAt + 9 * 60_000);
+    await store.recover(() => false);
+    expect((await store.get(capture.id))!.state).toBe('stopped');
+    now.mockReturnValue(startedAt + 14_000 + 10 * 60_000);
+    await store.recover(() => false);
+    expect((await store.get(capture.id))!.state).toBe('waiting');
+    now.mockRestore();
+  });
+
+  it('keeps what was thrown away for thirty days', async () => {
+    const store = await open();
+    const now = jest.spyOn(Date, 'now').mockReturnValue(1e12);
+    const capture = testCapture({ state: 'thrown', thrownAt: 1e12 });
+    await store.begin(capture);
+    await store.addPiece(capture.id, 0, bytes(1), 1000);
+    now.mockReturnValue(1e12 + 29 * 24 * 3600_000);
+    await store.recover(() => false);
+    expect((await store.get(capture.id))!.state).toBe('thrown');
+    now.mockReturnValue(1e12 + 31 * 24 * 3600_000);
+    await store.recover(() => false);
+    expect(await store.list()).toEqual([]);
+    expect(await store.soundOf(capture.id)).toBeNull();
+    now.mockRestore();
+  });
+
   it('leaves a recording alone that goes on in another tab', async () => {
     const store = await open();
     const capture = testCapture();

@@ -14,6 +14,9 @@ class Server {
   readonly uploads: Uint8Array[] = [];
   readonly recordings = new Map<string, { sha256: string }>();
   readonly slips: unknown[] = [];
+  readonly words: { text: string }[][] = [];
+  /** What is said of the uploads, as the protocol packs it. */
+  readonly metadata: string[] = [];
   pictures = 0;
   /** Called before each request; throwing is a broken line. */
   before: (method: string, path: string) => Response | void = () => undefined;
@@ -27,6 +30,10 @@ class Server {
     const early = this.before(method, address);
     if (early) return early;
     const headers = new Headers(init.headers);
+    if (address.endsWith('/words')) {
+      this.words.push((JSON.parse(init.body as string) as { words: { text: string }[] }).words);
+      return Response.json({ isTaken: true });
+    }
     if (address.startsWith('/api/captures/')) {
       const known = this.recordings.get(address.slice('/api/captures/'.length));
       return known
@@ -36,6 +43,7 @@ class Server {
     if (address === '/api/uploads') {
       const [, captureId] = /captureId (\S+?)(,|$)/.exec(headers.get('Upload-Metadata')!)!;
       this.captureIds.push(atob(captureId!));
+      this.metadata.push(headers.get('Upload-Metadata')!);
       this.uploads.push(new Uint8Array(Number(headers.get('Upload-Length'))));
       this.offsets.push(0);
       return new Response(null, { status: 201, headers: { Location: `/api/uploads/${this.uploads.length - 1}` } });
@@ -101,6 +109,41 @@ describe('sending', () => {
     expect(server.slips).toHaveLength(2);
     expect(server.pictures).toBe(1);
     expect(sent.at(-1)).toBe(SIZE);
+  });
+
+  it('takes the words along that the device heard, some thousands at once', async () => {
+    const { store, id } = await waiting();
+    const server = new Server();
+    const words = Array.from({ length: 5001 }, (_, i) => ({
+      ...{ text: `w${i}`, startMs: i * 300, endMs: i * 300 + 200, confidence: 0.8 },
+    }));
+    await store.keepText(id, words);
+    await sendCapture(store, id, { fetch: server.fetch });
+    expect(server.words.map((sent) => sent.length)).toEqual([5000, 1]);
+    expect(server.words.flat().map((w) => w.text)).toEqual(words.map((w) => w.text));
+    expect(await store.textOf(id)).toEqual([]);
+  });
+
+  it('is not held up by words that cannot be sent: the server finds its own', async () => {
+    const { store, id } = await waiting();
+    const server = new Server();
+    await store.keepText(id, [{ text: 'Water', startMs: 0, endMs: 300, confidence: 1 }]);
+    server.before = (_, path) => (path.endsWith('/words') ? Response.json({}, { status: 500 }) : undefined);
+    await sendCapture(store, id, { fetch: server.fetch });
+    expect((await store.get(id))!.state).toBe('sent');
+  });
+
+  it('adds what goes on to the recording that was cut off, with its marks after what was there', async () => {
+    const { store, id: first } = await waiting();
+    const server = new Server();
+    await sendCapture(store, first, { fetch: server.fetch });
+    const { store: other, id } = await waiting();
+    await other.change(id, { details: { continues: first, offsetMs: '14000' } });
+    await other.keepSlip(id, { id: 'm1', kind: 'mark', mark: 'question', startMs: 500, endMs: 900, text: '' });
+    await sendCapture(other, id, { fetch: server.fetch });
+    expect(server.metadata[0]).not.toContain('appendTo');
+    expect(server.metadata[1]).toContain(`appendTo ${btoa('r1')}`);
+    expect(server.slips).toMatchObject([{ id: 'm1', startMs: 14_500, endMs: 14_900 }]);
   });
 
   it('goes on where the line broke, with one upload', async () => {

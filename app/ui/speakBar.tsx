@@ -182,6 +182,7 @@ function LiveBar({ isNarrow }: { isNarrow: boolean }) {
   const elapsedMs = useCaptureNow((now) => now.elapsedMs);
   const peaks = useCaptureNow((now) => now.peaks);
   const level = useCaptureNow((now) => now.level);
+  const appointment = useCaptureNow((now) => now.appointment);
   const isPaused = stage === 'paused';
   const isEnding = stage === 'finishing';
   const throwAway = useThrowAway();
@@ -193,6 +194,11 @@ function LiveBar({ isNarrow }: { isNarrow: boolean }) {
       {...({ dataSet: { elapsed: Math.round(elapsedMs) } } as object)}
       style={[bar(colours), { paddingVertical: 10, gap: 6 }]}
     >
+      {appointment && (
+        <Type size="small" isBold numberOfLines={1}>
+          {appointment}
+        </Type>
+      )}
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10, flexWrap: 'wrap' }}>
         <View style={{ width: 12, height: 12, borderRadius: isPaused ? 0 : 6, backgroundColor: colours.rowan }} />
         <Type size="large">{clockTime(elapsedMs)}</Type>

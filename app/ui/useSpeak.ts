@@ -10,7 +10,11 @@ export function useSpeak(appointment?: Appointment, more: Record<string, string>
   const { source } = useSettings();
   return () =>
     void engine
-      .start({ sources: source, details: { ...detailsFor(appointment), ...more }, people: appointment?.people ?? [] })
+      .start({
+        sources: source,
+        details: { ...detailsFor(appointment), ...more },
+        ...(appointment ? { appointment } : {}),
+      })
       .then(() => {
         if (isCapturing(engine.state)) router.navigate('/now');
       });

@@ -7,9 +7,10 @@ import { Type } from '../../ui/type';
 import { OutboxList } from '../tray/outboxList';
 
 /** Another sound can be added to the end of a recording, with its own date. */
-export function AddToRecording({ recordingId }: { recordingId: string }) {
+export function AddToRecording({ recordingId, durationMs }: { recordingId: string; durationMs: number | null }) {
   const details = { appendTo: recordingId };
-  const speak = useSpeak(undefined, details);
+  // Marks that are set while one speaks stand after what is there.
+  const speak = useSpeak(undefined, { ...details, ...(durationMs ? { offsetMs: String(durationMs) } : {}) });
   const bringIn = useImport(details);
   const isRecording = useCaptureNow(isCapturing);
   return (

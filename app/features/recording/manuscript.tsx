@@ -77,7 +77,7 @@ export function Manuscript({ recording, player, rows, isWide }: ManuscriptProps)
                 ...(isWide ? { maxWidth: READING_WIDTH + 56, paddingHorizontal: 28 } : {}),
               }}
             >
-              <AddToRecording recordingId={recording.id} />
+              <AddToRecording recordingId={recording.id} durationMs={recording.durationMs} />
             </View>
           </View>
         ) : null

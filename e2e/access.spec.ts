@@ -12,13 +12,17 @@ for (const [name, viewport, colorScheme] of [
   test.describe(name, () => {
     test.use({ viewport, colorScheme });
 
-    test('axe finds nothing in any place', async ({ page, immeld }) => {
+    test('axe finds nothing in any place, and the browser complains of nothing', async ({ page, immeld }) => {
+      const complaints: string[] = [];
+      page.on('console', (m) => m.type() === 'error' && complaints.push(m.text()));
+      page.on('response', (r) => r.status() >= 400 && complaints.push(`${r.status()} ${r.url()}`));
       for (const place of PLACES) {
         await page.goto(immeld.address + place);
         await expect(page.getByRole('button', { name: 'Speak', exact: true })).toBeVisible();
         await page.waitForLoadState('networkidle').catch(() => undefined);
         await expectAccessible(page);
       }
+      expect(complaints).toEqual([]);
     });
 
     test('axe finds nothing on any part of a recording', async ({ page, immeld }) => {

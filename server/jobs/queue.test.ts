@@ -1,4 +1,5 @@
 import fs from 'node:fs';
+import type { Job } from '@immeld/core/contract/jobs';
 import type { Recording as View } from '@immeld/core/contract/recordings';
 import type { Account } from '@immeld/core/contract/account';
 import { asServer } from '../accounts/currentAccount';
@@ -97,4 +98,30 @@ test('who brings much waits for it: what somebody else brings afterwards comes n
   );
   // Two places come free at about the same time: it gets one of them.
   expect([2, 3]).toContain(turns.indexOf(id));
+});
+
+test('somebody’s hours of sound pause for the memo of somebody else, but not for what that one moved to the front', async () => {
+  const pool = new ControlledPool();
+  const answers = new Map<string, (result: typeof SPOKEN) => void>();
+  pool.answer = (task) => new Promise((resolve) => answers.set(task.jobId, resolve));
+  await server.close();
+  server = await startTestServer(temporaryFolder(), pool, false);
+  const [much, little] = [await Device.guest(() => server.address), await Device.guest(() => server.address)];
+  const long = { filename: 'lecture.wav', durationMs: `${3 * 3600_000}` };
+  const begun = (count: number) =>
+    until(
+      async () => pool.tasks.length,
+      (tasks) => tasks === count,
+    );
+  for (const name of ['one', 'two']) await much.send(Buffer.from(name), long);
+  await begun(2);
+  await little.send(Buffer.from('as long'), long);
+  const [waiting] = (await little.ask<{ items: Job[] }>('GET', '/jobs')).body.items;
+  await little.ask('POST', `/jobs/${waiting!.id}/front`);
+  expect(pool.held).toEqual([]);
+  await little.send(Buffer.from('short'), { filename: 'memo.wav', durationMs: '30000' });
+  await little.ask('POST', `/jobs/${waiting!.id}/pause`);
+  await begun(3);
+  expect(pool.held).toHaveLength(1);
+  for (const answer of answers.values()) answer(SPOKEN);
 });

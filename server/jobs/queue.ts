@@ -278,11 +278,15 @@ export class JobQueue {
 
   /** Has the longest of what runs pause, if it is long enough beside what waits. Returns whether there is room now. */
   private async makeRoomFor(next: JobRow): Promise<boolean> {
-    // Somebody else's work does not pause for one's own.
-    const own = [...this.running.values()].filter((row) => row.accountId === next.accountId);
-    const [longest] = (await this.candidates(own)).sort((a, b) => restOf(b) - restOf(a));
     const [waiting] = await this.candidates([next]);
-    if (!longest || !waiting || !yieldsTo(longest, waiting)) return false;
+    if (!waiting) return false;
+    // Somebody else's work pauses for what is short, not for what was moved to the front.
+    const asSeenBy = ({ row }: { row: JobRow }): Candidate =>
+      row.accountId === next.accountId ? waiting : { ...waiting, frontAt: null };
+    const [longest] = (await this.candidates([...this.running.values()]))
+      .filter((candidate) => yieldsTo(candidate, asSeenBy(candidate)))
+      .sort((a, b) => restOf(b) - restOf(a));
+    if (!longest) return false;
     this.hold(longest.row);
     // What has just ended stays as it is.
     await JobRow.update({ state: 'waiting' }, { where: { id: longest.row.id, state: 'running' } });

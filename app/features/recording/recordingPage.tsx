@@ -198,13 +198,18 @@ function PlaceName({ recording }: { recording: Recording }) {
   return <>{recording.isFiled ? (folder?.name ?? 'Shelves') : 'Tray'}</>;
 }
 
-const DRAFT_WORDS = { device: 'words from the device', server: 'the first part, more follows' };
+/** Whose words these are while it is not transcribed. */
+function draftWords({ draft, state }: Recording): string | null {
+  if (draft === 'device') return 'words from the device';
+  if (draft === null) return null;
+  return state === 'waiting' || state === 'recognising' ? 'the first part, more follows' : 'only the first part';
+}
 
 function Head({ recording }: { recording: Recording }) {
   const meta = [
     whenSaid(recording.startedAt),
     recording.durationMs ? lengthName(recording.durationMs) : null,
-    recording.draft && DRAFT_WORDS[recording.draft],
+    draftWords(recording),
     ...recording.tags,
   ];
   return (

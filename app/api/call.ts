@@ -21,7 +21,13 @@ export const UNREACHABLE = new ApiProblem(
   null,
 );
 
-type Sent = { params?: Record<string, string>; query?: Record<string, string | number | undefined>; body?: unknown };
+type Sent = {
+  params?: Record<string, string>;
+  query?: Record<string, string | number | undefined>;
+  body?: unknown;
+  /** Stops the request. */
+  signal?: AbortSignal;
+};
 
 /** The address of an endpoint with its parameters filled in. */
 export function addressOf(key: keyof Endpoints, { params = {}, query = {} }: Sent = {}): string {
@@ -51,10 +57,7 @@ function isSeen(key: keyof Endpoints): boolean {
  * The answer of an endpoint as it comes, for what is no JSON; `sent.file` are the bytes to send. Where the server does not
  * answer at all, what it answered last. Throws ApiProblem; whoever stops it by `sent.signal` gets UNREACHABLE.
  */
-export async function answerTo(
-  key: keyof Endpoints,
-  sent: Sent & { file?: Blob; signal?: AbortSignal } = {},
-): Promise<Response> {
+export async function answerTo(key: keyof Endpoints, sent: Sent & { file?: Blob } = {}): Promise<Response> {
   let response: Response;
   try {
     response = await fetchWithSession(fetch, addressOf(key, sent), {

@@ -10,6 +10,7 @@ import { withChangesToSend, withTodosToSend } from '../offline/todosToSend';
 import { localDay } from '../ui/dates';
 import { addressOf, call } from './call';
 import { refreshSoon } from './refreshSoon';
+import { useDebounced } from './useDebounced';
 
 const PAGE = 50;
 const MAX_AT_ONCE = 200;
@@ -143,12 +144,14 @@ export const useDeeds = () => useQuery({ queryKey: ['history'], queryFn: () => c
 export const linkTargets = async (q: string) => (await call('listLinkTargets', { query: { q } })).items;
 
 /** The answer to a question; what is no question has none. */
-export const useAnswer = (q: string) =>
-  useQuery({
+export function useAnswer(typed: string) {
+  const q = useDebounced(typed);
+  return useQuery({
     queryKey: ['find', 'answer', q],
-    queryFn: () => call('ask', { query: { q, today: localDay(new Date()), zone: ownZone() } }),
+    queryFn: ({ signal }) => call('ask', { query: { q, today: localDay(new Date()), zone: ownZone() }, signal }),
     enabled: isQuestion(q),
   });
+}
 
 export const useTodos = () =>
   useQuery({
@@ -158,19 +161,22 @@ export const useTodos = () =>
 
 export const useTodoFeed = () => useQuery({ queryKey: ['todoFeed'], queryFn: () => call('todoFeed') });
 
-export const useFind = (q: string) =>
-  useQuery({
+/** What is found as one types; a request that is not wanted any more is stopped. */
+export function useFind(typed: string) {
+  const q = useDebounced(typed);
+  return useQuery({
     queryKey: ['find', q],
-    queryFn: () => call('find', { query: { q } }),
+    queryFn: ({ signal }) => call('find', { query: { q }, signal }),
     enabled: q.trim().length > 0,
     placeholderData: keepPreviousData,
   });
+}
 
 /** Where the words stand that are to be replaced; asked anew as one types. */
 export const useReplacementPreview = (search: ReplacementSearch) =>
   useQuery({
     queryKey: ['recordings', 'replacements', search],
-    queryFn: () => call('previewReplacement', { body: search }),
+    queryFn: ({ signal }) => call('previewReplacement', { body: search, signal }),
     enabled: search.find.length > 0,
     placeholderData: keepPreviousData,
   });

@@ -67,7 +67,10 @@ const WATCH_MS = 1000;
 /** A recorder that has given nothing after this time gives nothing at all. */
 const SILENT_RECORDER_MS = 5000;
 const wordsOf = ({ state }: LiveText): TranscribedWord[] => [...state.fixed, ...state.tentative];
-const TEXT_KEPT_EVERY_MS = 5000;
+/** So often the words are saved, and so often when there are so many that writing them takes its time. */
+const TEXT_KEPT_EVERY_MS = 2000;
+const LONG_TEXT_KEPT_EVERY_MS = 10_000;
+const LONG_TEXT_WORDS = 3000;
 const SPACE_ASKED_EVERY_MS = 15_000;
 
 type Running = {
@@ -386,10 +389,11 @@ export class CaptureEngine {
         warning: 'No audio has arrived from the browser yet. Finish and record again. The last half minute is saved.',
       });
     }
-    if (clock - running.lastTextKept > TEXT_KEPT_EVERY_MS) {
+    const words = wordsOf(this.live);
+    const every = words.length > LONG_TEXT_WORDS ? LONG_TEXT_KEPT_EVERY_MS : TEXT_KEPT_EVERY_MS;
+    if (words.length && clock - running.lastTextKept > every) {
       running.lastTextKept = clock;
-      const { fixed } = this.live.state;
-      if (fixed.length) void this.store.keepText(running.id, [...fixed]);
+      void this.store.keepText(running.id, words);
     }
     if (clock - running.lastSpaceCheck > SPACE_ASKED_EVERY_MS) {
       running.lastSpaceCheck = clock;

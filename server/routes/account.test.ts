@@ -244,7 +244,7 @@ describe('another account’s things', () => {
       describeModelRequest: { template: TEMPLATE },
       makeModelSheet: { template: TEMPLATE },
     },
-    addComment: { id: randomUUID(), text: 'x' },
+    ...{ addComment: { id: randomUUID(), text: 'x' }, sendDeviceWords: { words: [] } },
     quoteInNote: { recordingId: randomUUID(), startMs: 0, text: 'x' },
     rewritePassages: { replaced: [{ id: 1, revision: 0 }], passages: [PASSAGE] },
   };

@@ -2,7 +2,7 @@ import { clockTime } from '@immeld/core/formats/times';
 import { useRouter } from 'expo-router';
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
-import { LEVEL_HINTS } from '../capture/levels';
+import { LEVEL_HINTS, isLevelBad } from '../capture/levels';
 import { isCapturing, useCapture, useCaptureNow, useOutbox } from '../offline/deviceContext';
 import { usePackForRecording } from '../offline/usePack';
 import { settings } from '../settings/settings';
@@ -52,7 +52,7 @@ export default function QuickScreen() {
         <UnseenTitle>Recording</UnseenTitle>
         <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 12 }}>
           <Type size="title">{clockTime(elapsedMs)}</Type>
-          <Type size="tiny" tone={level === 'good' ? 'faint' : 'rowan'} style={{ flex: 1 }} role="status">
+          <Type size="tiny" tone={isLevelBad(level) ? 'rowan' : 'faint'} style={{ flex: 1 }} role="status">
             {isPaused ? 'Paused' : LEVEL_HINTS[level]}
           </Type>
         </View>

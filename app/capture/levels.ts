@@ -24,6 +24,9 @@ export function levelWord(peaks: readonly number[], nothingForMs: number): Level
   return recent.length === JUDGED ? 'too quiet' : 'unknown';
 }
 
+/** Whether the person has to do something about the level. */
+export const isLevelBad = (level: LevelWord): boolean => level !== 'good' && level !== 'unknown';
+
 export const LEVEL_HINTS: Record<LevelWord, string> = {
   unknown: 'listening',
   good: 'good level',

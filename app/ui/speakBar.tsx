@@ -3,7 +3,7 @@ import { useRef } from 'react';
 import { View } from 'react-native';
 import Svg, { Path } from 'react-native-svg';
 import { clockTime } from '@immeld/core/formats/times';
-import { LEVEL_HINTS } from '../capture/levels';
+import { LEVEL_HINTS, isLevelBad } from '../capture/levels';
 import { isCapturing, useCapture, useCaptureNow, useElsewhere, useOutbox } from '../offline/deviceContext';
 import { usePackForRecording } from '../offline/usePack';
 import { ElsewhereBar } from './elsewhereBar';
@@ -202,7 +202,7 @@ function LiveBar({ isNarrow }: { isNarrow: boolean }) {
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10, flexWrap: 'wrap' }}>
         <View style={{ width: 12, height: 12, borderRadius: isPaused ? 0 : 6, backgroundColor: colours.rowan }} />
         <Type size="large">{clockTime(elapsedMs)}</Type>
-        <Type size="tiny" tone={level === 'good' ? 'faint' : 'rowan'} role="status" style={{ flexShrink: 1 }}>
+        <Type size="tiny" tone={isLevelBad(level) ? 'rowan' : 'faint'} role="status" style={{ flexShrink: 1 }}>
           {hint}
         </Type>
         <View style={{ flexDirection: 'row', marginLeft: 'auto', marginVertical: -10, columnGap: 12 }}>

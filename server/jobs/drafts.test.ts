@@ -174,6 +174,32 @@ describe('the queue', () => {
     await until(jobs, (all) => all.length === 0);
   });
 
+  it('holds a few, and lets the others begin anew', async () => {
+    const answers = new Map<string, (result: WorkerResult) => void>();
+    pool.answer = (task) => new Promise((resolve) => answers.set(task.jobId, resolve));
+    const before = pool.held.length;
+    const ids: string[] = [];
+    for (let i = 0; i < 5; i++) {
+      const { id } = await begun((await long(`paused ${i}`)).recordingId);
+      ids.push(id);
+      await askJson<Job>(server, 'POST', `/jobs/${id}/pause`);
+    }
+    expect(pool.held.slice(before)).toEqual(ids.slice(0, 4));
+    const last = ids[4]!;
+    const tasksOf = (id: string) => pool.tasks.filter((t) => t.jobId === id).length;
+    expect((await jobs()).find((j) => j.id === last)!.state).toBe('paused');
+    await askJson<Job>(server, 'POST', `/jobs/${last}/resume`);
+    await until(
+      async () => tasksOf(last),
+      (count) => count === 2,
+    );
+    for (const id of ids) {
+      answers.get(id)!(SPOKEN);
+      await askJson<Job>(server, 'POST', `/jobs/${id}/resume`);
+    }
+    await until(jobs, (all) => all.length === 0);
+  });
+
   it('pauses, resumes and brings to the front', async () => {
     const answers = new Map<string, (result: WorkerResult) => void>();
     pool.answer = (task) => new Promise((resolve) => answers.set(task.jobId, resolve));

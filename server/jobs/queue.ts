@@ -46,6 +46,8 @@ const share = (live: Live | undefined): number => (live?.percent ?? 0) / 100;
 const MAX_FAREWELL_MS = 1000;
 
 const UNFINISHED = ['waiting', 'running', 'paused'] as const;
+/** So many are held at most, whoever asks for it. */
+const MAX_HELD = 4;
 /** Bars of a strip that is still growing. */
 const MAX_STRIP = 1200;
 /** More that wait are not compared with each other: they come in the order in which they were added. */
@@ -146,8 +148,11 @@ export class JobQueue {
     const row = await this.get(id);
     if (row.state !== 'waiting' && row.state !== 'running')
       throw new Problem('not-possible-now', 'This transcription is not waiting or running.');
-    if (this.running.has(id)) this.hold(this.running.get(id)!);
     await row.update({ state: 'paused' });
+    const running = this.running.get(id);
+    if (running && this.held.size < MAX_HELD) this.hold(running);
+    // It begins anew when it is resumed: what is held takes memory and a decoder.
+    else if (running) this.pool.cancel(id);
     this.fill();
     return this.announce(row);
   }
@@ -278,6 +283,7 @@ export class JobQueue {
 
   /** Has the longest of what runs pause, if it is long enough beside what waits. Returns whether there is room now. */
   private async makeRoomFor(next: JobRow): Promise<boolean> {
+    if (this.held.size >= MAX_HELD) return false;
     const [waiting] = await this.candidates([next]);
     if (!waiting) return false;
     // Somebody else's work pauses for what is short, not for what was moved to the front.
@@ -381,7 +387,8 @@ export class JobQueue {
     } catch (error) {
       if (this.isClosed) return;
       await this.withOwner(row, async () => {
-        if (row.state === 'cancelled') return;
+        // Cancelled, or paused where no more could be held.
+        if (row.state !== 'running') return;
         const problem = error instanceof Error ? error.message : String(error);
         await row.update({ state: 'failed', problem, percent: null });
         await Recording.update({ state: 'failed', problem }, { where: { id: row.recordingId } });

@@ -338,6 +338,8 @@ export class CaptureEngine {
     const { running } = this;
     if (!running || this.now.stage === 'finishing') return;
     running.isThrownAway = isThrownAway;
+    // Written down at once: a page that is closed before the recorder has ended must not bring it back.
+    if (isThrownAway) this.write(() => this.store.change(running.id, { thrownAt: Date.now() }).then(() => undefined));
     this.endOfMute(running);
     this.markGap(running.gaps.settle());
     this.set({ stage: 'finishing' });

@@ -1,5 +1,6 @@
 /** @jest-environment node */
 import 'fake-indexeddb/auto';
+import { localTime } from '../ui/dates';
 import { CaptureStore, captureOf } from './captureStore';
 import { bytes, testCapture } from './testCapture';
 
@@ -78,6 +79,15 @@ describe('what this device keeps', () => {
     await store.recover(() => false);
     expect((await store.get(capture.id))!.state).toBe('waiting');
     now.mockRestore();
+  });
+
+  it('does not bring back to the person what was thrown away just before the page was closed', async () => {
+    const store = await open();
+    const capture = testCapture({ startedAt: localTime(new Date()), thrownAt: Date.now() });
+    await store.begin(capture);
+    await store.addPiece(capture.id, 0, bytes(1), 1000);
+    await store.recover(() => false);
+    expect((await store.get(capture.id))!.state).toBe('thrown');
   });
 
   it('keeps what was thrown away for thirty days', async () => {

@@ -334,7 +334,7 @@ export class CaptureStore {
     const sizeBytes = pieces.reduce((sum, { content }) => sum + sizeOf(content), 0);
     const durationMs = Math.max(...pieces.map((p) => p.elapsedMs));
     const back = { ...capture, durationMs };
-    const state = mayGoOn(back) ? 'stopped' : 'waiting';
+    const state = capture.thrownAt ? 'thrown' : mayGoOn(back) ? 'stopped' : 'waiting';
     return this.change(capture.id, { state, isRecovered: true, durationMs, sizeBytes });
   }
 

@@ -148,7 +148,7 @@ export class JobQueue {
     const row = await this.get(id);
     if (row.state !== 'waiting' && row.state !== 'running')
       throw new Problem('not-possible-now', 'This transcription is not waiting or running.');
-    await row.update({ state: 'paused' });
+    await this.changeState(row, ['waiting', 'running'], 'paused');
     const running = this.running.get(id);
     if (running && this.held.size < MAX_HELD) this.hold(running);
     // It begins anew when it is resumed: what is held takes memory and a decoder.
@@ -160,9 +160,15 @@ export class JobQueue {
   async resume(id: string): Promise<Job> {
     const row = await this.get(id);
     if (row.state !== 'paused') throw new Problem('not-possible-now', 'This transcription is not paused.');
-    await row.update({ state: 'waiting' });
+    await this.changeState(row, ['paused'], 'waiting');
     this.fill();
     return this.announce(row);
+  }
+
+  /** What has ended in the meantime stays as it is. */
+  private async changeState(row: JobRow, from: JobRow['state'][], to: JobRow['state']): Promise<void> {
+    await JobRow.update({ state: to }, { where: { id: row.id, state: from } });
+    await row.reload();
   }
 
   /** Has one done before all others of this account; what runs pauses for it. */

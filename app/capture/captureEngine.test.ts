@@ -299,8 +299,12 @@ describe('recording', () => {
   it('thrown away is complete too, and waits for nothing', async () => {
     const { store, engine, finished } = await speaking();
     hear(10);
+    const id = engine.state.captureId!;
     engine.throwAway();
-    await settled(() => finished.length === 1);
+    // Whoever wants it back waits for this: only then its end is there.
+    await engine.ended(id);
+    expect(finished).toEqual([id]);
+    await engine.ended(id);
     expect(await store.get(finished[0]!)).toMatchObject({ state: 'thrown', thrownAt: expect.any(Number) });
   });
 

@@ -187,6 +187,19 @@ export class CaptureEngine {
     this.end(true);
   }
 
+  /** Resolves when this recording is complete on the device; at once when it is not the one under way. */
+  ended(captureId: string): Promise<void> {
+    return new Promise((resolve) => {
+      const look = () => {
+        if (this.now.captureId === captureId) return;
+        stop();
+        resolve();
+      };
+      const stop = this.subscribe(look);
+      look();
+    });
+  }
+
   /** Whether spoken commands are to be done in what is being recorded. */
   dictate(isDictation: boolean): void {
     const { captureId } = this.now;

@@ -169,7 +169,12 @@ export function useThrowAway(): () => void {
   return () => {
     const { captureId } = engine.state;
     engine.throwAway();
-    if (captureId) show('Recording thrown away. Nothing was sent.', () => void retry(captureId));
+    // Had back before the recorder has ended, it would be sent without its end.
+    const undo = async (id: string) => {
+      await engine.ended(id);
+      await retry(id);
+    };
+    if (captureId) show('Recording thrown away. Nothing was sent.', () => void undo(captureId));
   };
 }
 

@@ -1,5 +1,4 @@
 import { EventEmitter } from 'node:events';
-import { barsOf } from '@immeld/core/audio/peaks';
 import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
 import type { Quality } from '@immeld/core/speech/packs';
 import type { Job } from '@immeld/core/contract/jobs';
@@ -15,6 +14,7 @@ import { Project } from '../models/project';
 import { Recording } from '../models/recording';
 import type { SoundStore } from '../storage/soundStore';
 import { filingContextFor } from './filingContext';
+import { JobProgress, peaksSoFar } from './jobProgress';
 import { nextOlderTranscript } from './olderTranscripts';
 import { type Candidate, byTurn, restOf, soundLength, yieldsTo } from './queueOrder';
 import { saveRecognition } from './saveRecognition';
@@ -27,39 +27,16 @@ import { log } from '../log';
 const projectOf = async ({ projectId, suggestion }: Recording): Promise<string | null> =>
   (projectId ? (await Project.findByPk(projectId))?.name : suggestion.project) ?? null;
 
-type Live = {
-  percent: number | null;
-  secondsLeft: number | null;
-  latestWords: string;
-  /** How long it has worked, without pauses, and since when it works; null while it is held. */
-  workedMs: number;
-  since: number | null;
-  /** Passages that can be read already. */
-  passages: number;
-  /** What is read before the whole is done, one after the other. */
-  drafts: Promise<void>;
-};
-
-const share = (live: Live | undefined): number => (live?.percent ?? 0) / 100;
-
 /** A recognition that was just kept needs a part of it; one that hangs is not waited for. */
 const MAX_FAREWELL_MS = 1000;
 
 const UNFINISHED = ['waiting', 'running', 'paused'] as const;
 /** So many are held at most, whoever asks for it. */
 const MAX_HELD = 4;
-/** Bars of a strip that is still growing. */
-const MAX_STRIP = 1200;
 /** More that wait are not compared with each other: they come in the order in which they were added. */
 const MAX_COMPARED = 500;
 
 const isUnfinished = ({ state }: JobRow): boolean => UNFINISHED.some((one) => one === state);
-
-/** The strip of a sound of which only a share is known: the rest is still flat. */
-const peaksSoFar = (peaks: readonly number[], share: number): number[] => {
-  const whole = Math.round(peaks.length / Math.min(1, Math.max(share, 0.01)));
-  return barsOf([...peaks, ...new Array<number>(whole - peaks.length).fill(0)], Math.min(whole, MAX_STRIP));
-};
 
 /**
  * Recognitions in turns between accounts, of one account the short ones first; as many at once as the pool has workers. One
@@ -68,7 +45,7 @@ const peaksSoFar = (peaks: readonly number[], share: number): number[] => {
  */
 export class JobQueue {
   private readonly events = new EventEmitter().setMaxListeners(0);
-  private readonly live = new Map<string, Live>();
+  private readonly live = new Map<string, JobProgress>();
   /** Those that work now, and those that the pool holds after a piece. */
   private readonly running = new Map<string, JobRow>();
   private readonly held = new Set<string>();
@@ -253,8 +230,7 @@ export class JobQueue {
     this.running.set(row.id, row);
     this.atWorkFor.set(row.accountId, (this.atWorkFor.get(row.accountId) ?? 0) + 1);
     if (this.held.delete(row.id)) {
-      const live = this.live.get(row.id);
-      if (live) live.since = Date.now();
+      this.live.get(row.id)?.goOn();
       this.pool.goOn(row.id);
       this.track(asAccount(row.accountId, () => this.announce(row)));
       return;
@@ -282,8 +258,7 @@ export class JobQueue {
   private hold(row: JobRow): void {
     this.ends(row);
     this.held.add(row.id);
-    const live = this.live.get(row.id);
-    if (live?.since) Object.assign(live, { workedMs: live.workedMs + Date.now() - live.since, since: null });
+    this.live.get(row.id)?.hold();
     this.pool.hold(row.id);
   }
 
@@ -319,7 +294,8 @@ export class JobQueue {
       if (!recording) return [];
       const frontAt = row.frontAt ? +row.frontAt : null;
       const waitedMs = Date.now() - +row.createdAt;
-      return [{ row, soundMs: soundLength(recording), doneShare: share(this.live.get(row.id)), waitedMs, frontAt }];
+      const doneShare = (this.live.get(row.id)?.percent ?? 0) / 100;
+      return [{ row, soundMs: soundLength(recording), doneShare, waitedMs, frontAt }];
     });
   }
 
@@ -362,10 +338,7 @@ export class JobQueue {
       const soundCount = recording.moreSounds.length;
       await recording.update({ state: 'recognising' });
       const canBeRead = await clearServerDraft(recording);
-      this.live.set(row.id, {
-        ...{ percent: null, secondsLeft: null, latestWords: '', workedMs: 0, since: Date.now(), passages: 0 },
-        drafts: Promise.resolve(),
-      });
+      this.live.set(row.id, new JobProgress());
       await this.announce(row);
       const result = await this.pool.run(
         {
@@ -441,21 +414,12 @@ export class JobQueue {
       .catch((error: unknown) => log.error(error, 'The words of a running transcription could not be saved.'));
   }
 
-  private report(row: JobRow, recording: Recording, { processedMs, durationMs, latestWords }: FileProgress): void {
-    const live = this.live.get(row.id);
-    if (!live || !this.running.has(row.id)) return;
-    live.latestWords = latestWords;
-    if (durationMs) {
-      const share = Math.min(0.99, processedMs / durationMs);
-      live.percent = Math.round(share * 1000) / 10;
-      const elapsed = (live.workedMs + (live.since ? Date.now() - live.since : 0)) / 1000;
-      live.secondsLeft = share > 0.02 ? Math.ceil((elapsed * (1 - share)) / share) : null;
-    }
-    this.events.emit(
-      'job',
-      this.describe(this.running.get(row.id)!, recording.title ?? recording.fileName),
-      row.accountId,
-    );
+  private report(row: JobRow, recording: Recording, progress: FileProgress): void {
+    // The row as it stands now: one that was held goes on under another.
+    const running = this.running.get(row.id);
+    if (!running) return;
+    this.live.get(row.id)?.hear(progress);
+    this.events.emit('job', this.describe(running, recording.title ?? recording.fileName), row.accountId);
   }
 
   private async announce(row: JobRow): Promise<Job> {

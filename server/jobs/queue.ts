@@ -2,30 +2,23 @@ import { EventEmitter } from 'node:events';
 import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
 import type { Quality } from '@immeld/core/speech/packs';
 import type { Job } from '@immeld/core/contract/jobs';
-import { namesFor } from '@immeld/core/speech/names/nameList';
 import { Problem } from '@immeld/core/contract/problem';
 import { accountId, asAccount, asServer } from '../accounts/currentAccount';
-import { sharedSettings } from '../models/settings';
-import { asidesOf } from '../transcript/asides';
 import { appendDraft, clearServerDraft } from '../transcript/drafts';
 import type { FileProgress } from '../recognition/transcribeFile';
 import { JobRow } from '../models/job';
-import { Project } from '../models/project';
 import { Recording } from '../models/recording';
 import type { SoundStore } from '../storage/soundStore';
-import { filingContextFor } from './filingContext';
+import { AccountTurns } from './accountTurns';
 import { JobProgress, peaksSoFar } from './jobProgress';
 import { nextOlderTranscript } from './olderTranscripts';
 import { type Candidate, byTurn, restOf, soundLength, yieldsTo } from './queueOrder';
+import { recognitionTask } from './recognitionTask';
 import { saveRecognition } from './saveRecognition';
 import type { WorkerProgress, WorkerResult } from './workerMessages';
 import { writeUpAfterRecognition } from '../writeUps/usual';
 import type { RecognitionPool } from './workerPool';
 import { log } from '../log';
-
-/** The project of a recording, by the person or as it was suggested before. */
-const projectOf = async ({ projectId, suggestion }: Recording): Promise<string | null> =>
-  (projectId ? (await Project.findByPk(projectId))?.name : suggestion.project) ?? null;
 
 /** A recognition that was just kept needs a part of it; one that hangs is not waited for. */
 const MAX_FAREWELL_MS = 1000;
@@ -49,10 +42,7 @@ export class JobQueue {
   /** Those that work now, and those that the pool holds after a piece. */
   private readonly running = new Map<string, JobRow>();
   private readonly held = new Set<string>();
-  /** How many run for each account. */
-  private readonly atWorkFor = new Map<string, number>();
-  /** Accounts in the order of their last turn. */
-  private readonly turns = new Set<string>();
+  private readonly turns = new AccountTurns();
   /** Everything that still asks the database. */
   private readonly atWork = new Set<Promise<unknown>>();
   private isFilling = false;
@@ -216,8 +206,6 @@ export class JobQueue {
       if (next && this.running.size >= this.pool.size && !(await this.makeRoomFor(next))) return;
       const row = next ?? (await this.nextOlder());
       if (!row || this.running.has(row.id)) return;
-      this.turns.delete(row.accountId);
-      this.turns.add(row.accountId);
       const [count] = await JobRow.update({ state: 'running' }, { where: { id: row.id, state: 'waiting' } });
       if (count === 0) continue;
       await row.reload();
@@ -228,7 +216,7 @@ export class JobQueue {
   /** Goes on with what is held; starts what is new. */
   private begins(row: JobRow): void {
     this.running.set(row.id, row);
-    this.atWorkFor.set(row.accountId, (this.atWorkFor.get(row.accountId) ?? 0) + 1);
+    this.turns.begin(row.accountId);
     if (this.held.delete(row.id)) {
       this.live.get(row.id)?.goOn();
       this.pool.goOn(row.id);
@@ -252,7 +240,7 @@ export class JobQueue {
   /** It does not work any more: it is done, or held. */
   private ends(row: JobRow): void {
     if (!this.running.delete(row.id)) return;
-    this.atWorkFor.set(row.accountId, (this.atWorkFor.get(row.accountId) ?? 1) - 1);
+    this.turns.end(row.accountId);
   }
 
   private hold(row: JobRow): void {
@@ -299,24 +287,13 @@ export class JobQueue {
     });
   }
 
-  /**
-   * The next recognition of the account whose turn it is: the one with the fewest that run, then the one whose last turn is
-   * longest ago. Who sends a hundred files waits for them, not everybody else.
-   */
+  /** The next recognition of the account whose turn it is: who sends a hundred files waits for them, not everybody else. */
   private async nextInTurn(): Promise<JobRow | null> {
     const waiting = await JobRow.findAll({
       ...{ where: { state: 'waiting' }, attributes: ['accountId'], group: ['accountId'] },
     });
-    const order = [...this.turns.keys()];
-    const [next] = waiting
-      .map(({ accountId }) => ({
-        accountId,
-        running: this.atWorkFor.get(accountId) ?? 0,
-        lastTurn: order.indexOf(accountId),
-      }))
-      .sort((a, b) => a.running - b.running || a.lastTurn - b.lastTurn);
-    if (!next) return null;
-    const { accountId } = next;
+    const accountId = this.turns.next(waiting.map((row) => row.accountId));
+    if (accountId === null) return null;
     const own = await JobRow.findAll({
       ...{ where: { state: 'waiting', accountId }, order: [['createdAt', 'ASC']], limit: MAX_COMPARED },
     });
@@ -340,24 +317,11 @@ export class JobQueue {
       const canBeRead = await clearServerDraft(recording);
       this.live.set(row.id, new JobProgress());
       await this.announce(row);
-      const result = await this.pool.run(
-        {
-          jobId: row.id,
-          soundFile: this.sounds.pathOf(recording.soundFile),
-          moreSoundFiles: recording.moreSounds.map((s) => this.sounds.pathOf(s.soundFile)),
-          expectedMs: recording.moreSounds.length ? null : recording.durationMs,
-          playback: this.sounds.playbackPlan(recording.soundFile, recording.moreSounds.length),
-          filing: await filingContextFor(recording),
-          asides: await asidesOf(recording),
-          names: namesFor((await sharedSettings()).names, await projectOf(recording)),
-          cleaning: row.cleaning,
-          quality: row.quality ?? (await sharedSettings()).quality,
-        },
-        (progress) => {
-          if (canBeRead && progress.draft) this.saveDraft(row, recording, progress.draft, progress);
-          this.report(row, recording, progress);
-        },
-      );
+      const task = await recognitionTask(row, recording, this.sounds);
+      const result = await this.pool.run(task, (progress) => {
+        if (canBeRead && progress.draft) this.saveDraft(row, recording, progress.draft, progress);
+        this.report(row, recording, progress);
+      });
       await this.live.get(row.id)?.drafts;
       await this.withOwner(row, async () => {
         if (row.state === 'cancelled' || this.isClosed) return;

@@ -1,16 +1,7 @@
-import { answerFrom } from '@immeld/core/find/answer';
-import { candidatesFrom } from '@immeld/core/find/candidates';
-import { readQuestion } from '@immeld/core/find/question';
-import { recordingsFor } from '@immeld/core/find/recordingsFirst';
-import { suggestTitle } from '@immeld/core/language/title';
-import { topicStems } from '@immeld/core/language/words';
+import { AskedTalks } from '@immeld/core/find/askTalks';
 import { wordVectors } from '@immeld/server/find/wordVectors';
 import type { Command } from 'commander';
 import { type FileTalk, parseAt, readTalkFile } from './readTalk';
-
-/** So many recordings are looked into. */
-const MAX_RECORDINGS = 4;
-type Ref = { file: string; startMs: number | null };
 
 export function addAskCommand(program: Command): void {
   program
@@ -29,33 +20,9 @@ export function addAskCommand(program: Command): void {
     });
 }
 
-function answersTo(asked: string, talks: readonly FileTalk[], at: string) {
-  const sources = talks.map(({ file, sentences }) => {
-    const title = suggestTitle(sentences) ?? file;
-    const people = [...new Set(sentences.flatMap((s) => s.speaker ?? []))];
-    const told = { title, people, saidAt: at, ownNames: [], isOwnMemo: false, markedMs: [] };
-    return candidatesFrom(sentences, told, (_, { startMs }): Ref => ({ file, startMs }));
-  });
-  const known = [...new Set(talks.flatMap((t) => t.sentences.flatMap((s) => s.speaker ?? [])))].map((name) => ({
-    name,
-    otherNames: [],
-  }));
-  const question = readQuestion(asked, known, at.slice(0, 10));
-  const chosen = recordingsFor(question.terms, sources)
-    .slice(0, MAX_RECORDINGS)
-    .flatMap((i) => sources[i]!);
-  const documents = new Map<string, number>();
-  const all = sources.flat();
-  for (const { text } of all) for (const s of new Set(topicStems(text))) documents.set(s, (documents.get(s) ?? 0) + 1);
-  const archive = {
-    documentsWith: (s: string) => documents.get(s) ?? 0,
-    documents: Math.max(1, all.length),
-    vectors: wordVectors(),
-  };
-  return answerFrom(question, chosen, archive).quotes.map(({ text, lifted, ref }) => ({
+const answersTo = (question: string, talks: readonly FileTalk[], at: string) =>
+  new AskedTalks(talks, at, wordVectors()).ask(question).map(({ text, lifted, ref }) => ({
     text: lifted ?? text,
-    file: ref.file,
-    startMs: ref.startMs,
+    ...ref,
     quote: text,
   }));
-}

@@ -1,7 +1,19 @@
-import { expect, expectAccessible, recordingNamed, test } from './immeld';
+import { expect, expectAccessible, expectLargeTargets, recordingNamed, test } from './immeld';
 
 const PLACES = [
-  ...['/', '/tray', '/shelves', '/shelves/all', '/todos', '/templates', '/weeks', '/history', '/links', '/nowhere'],
+  ...[
+    '/',
+    '/tray',
+    '/shelves',
+    '/shelves/all',
+    '/todos',
+    '/templates',
+    '/weeks',
+    '/history',
+    '/links',
+    '/settings',
+    '/nowhere',
+  ],
   ...['/find?q=soil', '/find?q=What%20is%20field%20capacity%3F'],
 ];
 
@@ -12,7 +24,10 @@ for (const [name, viewport, colorScheme] of [
   test.describe(name, () => {
     test.use({ viewport, colorScheme });
 
-    test('axe finds nothing in any place, and the browser complains of nothing', async ({ page, immeld }) => {
+    test('axe finds nothing in any place, the browser complains of nothing, and all is large enough for a thumb', async ({
+      page,
+      immeld,
+    }) => {
       const complaints: string[] = [];
       page.on('console', (m) => m.type() === 'error' && complaints.push(m.text()));
       page.on('response', (r) => r.status() >= 400 && complaints.push(`${r.status()} ${r.url()}`));
@@ -21,6 +36,7 @@ for (const [name, viewport, colorScheme] of [
         await expect(page.getByRole('button', { name: 'Speak', exact: true })).toBeVisible();
         await page.waitForLoadState('networkidle').catch(() => undefined);
         await expectAccessible(page);
+        await expectLargeTargets(page);
       }
       expect(complaints).toEqual([]);
     });
@@ -33,6 +49,7 @@ for (const [name, viewport, colorScheme] of [
       for (const tab of await page.getByRole('tab').all()) {
         await tab.click();
         await expectAccessible(page);
+        await expectLargeTargets(page);
       }
     });
   });

@@ -98,8 +98,10 @@ export class Immeld {
     fs.rmSync(this.folder, { recursive: true, force: true });
   }
 
-  async ask<T>(address: string): Promise<T> {
-    return (await (await fetch(`${this.address}/api${address}`)).json()) as T;
+  /** @param body sent as JSON */
+  async ask<T>(address: string, method = 'GET', body?: object): Promise<T> {
+    const sent = body && { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) };
+    return (await (await fetch(`${this.address}/api${address}`, { method, ...sent })).json()) as T;
   }
 
   /** Converts a shipped sound into another file of this test. */
@@ -199,6 +201,28 @@ export async function expectAccessible(page: Page): Promise<void> {
     return violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`);
   };
   await expect.poll(found, { timeout: 40_000, intervals: [500, 2000] }).toEqual([]);
+}
+
+/** What can be pressed or typed into is at least this large, but for words in a running text (WCAG 2.2, 2.5.5 and 2.5.8). */
+const TARGET = 48;
+
+/** Expects that nothing on the page is too small for a thumb. */
+export async function expectLargeTargets(page: Page): Promise<void> {
+  const small = () =>
+    page.evaluate((least) => {
+      const kinds = ['button', 'link', 'tab', 'checkbox', 'radio', 'switch', 'menuitem', 'option'];
+      const all = `a[href], button, input, select, textarea, ${kinds.map((k) => `[role=${k}]`).join(', ')}`;
+      return [...document.querySelectorAll(all)].flatMap((e) => {
+        const { width, height } = e.getBoundingClientRect();
+        const { visibility, display, pointerEvents } = getComputedStyle(e);
+        const isShown = width > 1 && height > 1 && visibility !== 'hidden' && pointerEvents !== 'none';
+        if (!isShown || display === 'inline' || e.closest('[aria-hidden=true]')) return [];
+        // Half a pixel is lost where lengths are rounded.
+        if (Math.min(width, height) >= least - 0.5) return [];
+        return [`${e.getAttribute('aria-label') ?? e.textContent}: ${Math.round(width)} by ${Math.round(height)}`];
+      });
+    }, TARGET);
+  await expect.poll(small, { timeout: 10_000 }).toEqual([]);
 }
 
 export { expect };

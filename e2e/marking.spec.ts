@@ -1,5 +1,6 @@
 import type { Recording, RecordingCard } from '@immeld/core/contract/recordings';
-import { expect, expectAccessible, selectWords, test } from './immeld';
+import type { SharedSettings } from '@immeld/core/contract/settings';
+import { expect, expectAccessible, recordingNamed, selectWords, test } from './immeld';
 
 for (const [name, viewport] of [
   ['phone', { width: 390, height: 844 }],
@@ -163,4 +164,42 @@ test('a passage is repeated by key, the text grows, more words are called doubtf
   expect(await count()).toBeGreaterThan(few);
   await page.setViewportSize({ width: 390, height: 844 });
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+});
+
+test('a word is looked up in its sentence, kept in the margin, and given a meaning of one’s own', async ({
+  page,
+  immeld,
+}) => {
+  const { id } = await recordingNamed(immeld, 'Lecture infiltration and field capacity.m4a');
+  const { passages } = await immeld.ask<Recording>(`/recordings/${id}`);
+  const first = passages[0]!.words.findIndex((w) => /^[a-z]{5,}$/i.test(w.text));
+  const word = passages[0]!.words[first]!.text;
+  await page.goto(`${immeld.address}/recordings/${id}`);
+  // As a long press does on a phone.
+  const select = () =>
+    page
+      .getByRole('article')
+      .first()
+      .locator('[data-word]')
+      .nth(first)
+      .evaluate((element) => window.getSelection()!.selectAllChildren(element));
+  await select();
+  await page.getByRole('button', { name: 'Meaning', exact: true }).click();
+  const panel = page.getByRole('group', { name: `Meaning of ${word}` });
+  await expect(panel.getByText(/WordNet/).first()).toBeVisible();
+  await expectAccessible(page);
+  await page.keyboard.press('Escape');
+  await expect(panel).toHaveCount(0);
+  await select();
+  await page.getByRole('button', { name: 'Meaning', exact: true }).click();
+  await panel.getByRole('button', { name: 'Add to my glossary' }).click();
+  await panel.getByRole('textbox').fill('as our teacher means it');
+  await panel.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Saved in your glossary.')).toBeVisible();
+  const { glossary } = await immeld.ask<SharedSettings>('/settings');
+  expect(glossary).toEqual([{ term: word, meaning: 'as our teacher means it' }]);
+  await panel.getByRole('button', { name: 'Put in the margin' }).first().click();
+  await expect
+    .poll(async () => (await immeld.ask<Recording>(`/recordings/${id}`)).slips.map((s) => s.text))
+    .toContainEqual(expect.stringMatching(new RegExp(`^${word}: `)));
 });

@@ -1,5 +1,6 @@
 import fs from 'node:fs';
 import path from 'node:path';
+import { USUAL_CHOICES } from '@immeld/core/contract/exports';
 import type { Note } from '@immeld/core/contract/notes';
 import type { Page } from '@playwright/test';
 import { expect, expectAccessible, recordingNamed, root, test } from './immeld';
@@ -73,18 +74,11 @@ test('a note has headings that fold, a table, colours and a picture; it goes out
 });
 
 test('an earlier text of a note is read and taken back', async ({ page, immeld }) => {
-  const post = async <T>(address: string, method: string, body: object) =>
-    (await (
-      await fetch(`${immeld.address}/api${address}`, {
-        ...{ method, headers: { 'Content-Type': 'application/json' } },
-        body: JSON.stringify(body),
-      })
-    ).json()) as T;
   const doc = (words: string) => ({
     body: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: words }] }] },
   });
-  const { id } = await post<Note>('/notes', 'POST', { title: 'Twice', ...doc('As it was first.') });
-  await post(`/notes/${id}`, 'PATCH', doc('As it is now, alas.'));
+  const { id } = await immeld.ask<Note>('/notes', 'POST', { title: 'Twice', ...doc('As it was first.') });
+  await immeld.ask(`/notes/${id}`, 'PATCH', doc('As it is now, alas.'));
   await page.goto(`${immeld.address}/notes/${id}`);
   const text = page.getByRole('textbox', { name: 'Note', exact: true });
   await expect(text).toHaveText('As it is now, alas.');
@@ -143,6 +137,46 @@ test.describe('with a service worker', () => {
     expect(note!.firstWords).toBe('No network here. Now there is.');
   });
 });
+
+for (const [name, viewport] of [
+  ['phone', { width: 390, height: 844 }],
+  ['wide', { width: 1280, height: 800 }],
+] as const) {
+  test(`${name}: a note works out what is written in it, draws a curve, and takes both along`, async ({
+    page,
+    immeld,
+  }) => {
+    await page.setViewportSize(viewport);
+    const { id } = await immeld.ask<Note>('/notes', 'POST', { title: 'Spending' });
+    await page.goto(`${immeld.address}/notes/${id}`);
+    const note = page.getByRole('textbox', { name: 'Note', exact: true });
+    await note.click();
+    await page.keyboard.type('12 * 4.5 =');
+    await expect(note.getByRole('note', { name: 'Result: 54' })).toBeVisible();
+    await page.keyboard.press('Enter');
+    for (const line of ['rent = 840', 'rent * 12 =', 'Bread 3.20', 'Rope 12', '---']) {
+      await page.keyboard.type(line);
+      await page.keyboard.press('Enter');
+    }
+    await expect(note.getByRole('note', { name: 'Result: 10,080' })).toBeVisible();
+    await expect(note.getByRole('note', { name: 'Total: 15.20' })).toBeVisible();
+    await page.keyboard.type('1/0 =');
+    await expect(note.getByText('Nothing can be divided by 0.')).toBeVisible();
+    await page.keyboard.press('Enter');
+    await page.keyboard.type('y = x^2 - 4');
+    await expect(page.getByRole('img', { name: /0 at x = −2 and x = 2; lowest at x = 0 \(−4\)/ })).toBeVisible();
+    await expectAccessible(page);
+    await expect(kept(page)).toBeVisible();
+    const body = JSON.stringify((await immeld.ask<Note>(`/notes/${id}`)).body);
+    expect(body).toContain('12 * 4.5 =');
+    // What is worked out is no part of what was written.
+    expect(body).not.toContain('10,080');
+    const { text } = await immeld.ask<{ text: string }>('/exports/preview', 'POST', {
+      ...{ item: { kind: 'note', id }, format: 'txt', choices: USUAL_CHOICES.txt },
+    });
+    for (const part of ['12 * 4.5 = 54', '10,080', 'Total: 15.20', 'x = −2 and x = 2']) expect(text).toContain(part);
+  });
+}
 
 test('words and slips are lifted into a note and lead back to their second', async ({ page, immeld }) => {
   const { id } = await recordingNamed(immeld, 'Lecture infiltration and field capacity.m4a');

@@ -1,6 +1,6 @@
 import { chromium } from '@playwright/test';
 import type { Recording } from '@immeld/core/contract/recordings';
-import { bringIn, demoSound, expect, expectAccessible, test, tray } from './immeld';
+import { bringIn, demoSound, expect, expectAccessible, expectLargeTargets, test, tray } from './immeld';
 import config from './playwright.config';
 import { Talker, wordsHeard } from './talker';
 
@@ -12,11 +12,18 @@ test('the quick page records at once, as small as a card, and files to the tray'
   await page.goto(`${immeld.address}/quick`);
   await expect.poll(() => talker.elapsedMs()).toBeGreaterThan(1500);
   await expectAccessible(page);
+  await expectLargeTargets(page);
+  await page.getByRole('button', { name: 'Mark: Key point' }).click();
+  await expect(page.getByRole('log', { name: 'Words so far' })).toContainText(/\w+ \w+/, { timeout: 30_000 });
+  await expect(page.getByRole('button', { name: 'Throw away' })).toBeInViewport();
   const finish = page.getByRole('button', { name: 'Finish' });
   expect((await finish.boundingBox())!.y + (await finish.boundingBox())!.height).toBeLessThanOrEqual(240);
   await finish.click();
   await expect(page.getByText('Saved to the tray.')).toBeVisible();
   expect((await tray(immeld)).length).toBe(before + 1);
+  const [newest] = await tray(immeld);
+  const { slips } = await immeld.ask<Recording>(`/recordings/${newest!.id}`);
+  expect(slips.map(({ kind, mark }) => [kind, mark])).toEqual([['mark', 'key-point']]);
   await talker.close();
 });
 

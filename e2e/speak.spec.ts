@@ -1,7 +1,7 @@
 import fs from 'node:fs';
 import { chromium } from '@playwright/test';
 import type { Todo } from '@immeld/core/contract/todos';
-import { demoSound, expect, expectAccessible, test } from './immeld';
+import { demoSound, expect, expectAccessible, recordingNamed, test } from './immeld';
 import config from './playwright.config';
 import { Talker } from './talker';
 
@@ -98,6 +98,21 @@ test('a to-do is said: it stands in the line with its day before it is added', a
   const said = async () =>
     (await immeld.ask<{ items: Todo[] }>('/todos')).items.find((t) => /under the roof$/.test(t.text));
   await expect.poll(async () => (await said())?.due).toBe(new Date().toLocaleDateString('sv'));
+  await talker.close();
+});
+
+test('a recording can be begun from the page of another', async ({ immeld }) => {
+  const talker = await Talker.open(immeld);
+  const { page } = talker;
+  const { id } = await recordingNamed(immeld, 'Evening memo.m4a');
+  await page.goto(`${immeld.address}/recordings/${id}`);
+  await page.getByRole('group', { name: 'Player' }).getByRole('button', { name: 'Speak' }).click();
+  await expect(page).toHaveURL(/\/now$/);
+  await expect(page.getByRole('region', { name: 'Recording' })).toBeVisible();
+  await page.goBack();
+  await expect(page.getByRole('region', { name: 'Recording' })).toBeVisible();
+  await expect(page.getByRole('group', { name: 'Player' }).getByRole('button', { name: 'Speak' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Throw away' }).click();
   await talker.close();
 });
 

@@ -3,7 +3,7 @@ import { execFileSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
 import { chromium } from '@playwright/test';
-import { Immeld, expect, recordingNamed, root, selectWords, test } from './immeld';
+import { Immeld, expect, expectAccessible, recordingNamed, root, selectWords, test } from './immeld';
 
 test('an empty house says what will be where, and what to do', async ({ page }) => {
   const immeld = new Immeld();
@@ -117,6 +117,19 @@ test('a sound file that is missing on the disk is said to be, and its words are 
   await expect(page.getByText(/members of the council/)).toBeVisible();
   expect((await get()).passages.length).toBeGreaterThan(0);
   fs.renameSync(path.join(immeld.folder, file), path.join(folder, file));
+});
+
+test('on the first visit the pack is offered with its size, and an answer is remembered', async ({ page, immeld }) => {
+  await page.goto(immeld.address);
+  const offer = page.getByRole('region', { name: 'Live words' });
+  await expect(offer.getByRole('button', { name: /^Download, [\d.]+ MB$/ })).toBeVisible();
+  await expectAccessible(page);
+  await offer.getByRole('button', { name: 'Not now' }).click();
+  await expect(offer).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Speak', exact: true })).toBeVisible();
+  await page.waitForTimeout(1000);
+  await expect(offer).toHaveCount(0);
 });
 
 test('the pack of words for this device says how large it is, is fetched with progress, kept, and removed', async ({

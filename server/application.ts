@@ -145,7 +145,7 @@ function apiRouter(parts: ApplicationParts, visits: Visits): Router {
   );
   router.use(calendarRoutes(outside), settingsRoutes(queue), archiveRoutes(parts));
   router.use(mailRoutes(mailer, files));
-  router.use(accountRoutes(isDemo, { sounds, queue, files, bringings }));
+  router.use(accountRoutes(isDemo, { sounds, queue, files, bringings }, mailer));
   return router;
 }
 

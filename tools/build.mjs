@@ -77,7 +77,7 @@ async function bundleWorkers() {
   const { build } = await import('esbuild');
   await build({
     ...inBrowser,
-    entryPoints: ['liveWorker', 'tapProcessor', 'journalWorker', 'cleanProcessor', 'pdfPages'].map(
+    entryPoints: ['liveWorker', 'tapProcessor', 'journalWorker', 'cleanProcessor', 'pdfPages', 'sumWorker'].map(
       (name) => `app/workers/${name}.ts`,
     ),
     outdir: 'app/public/workers',

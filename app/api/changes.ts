@@ -171,6 +171,12 @@ export function useChanges() {
       onSuccess: refreshAll,
     }),
     endOtherSessions: useMutation({ mutationFn: () => call('endOtherSessions'), onSuccess: refreshAll }),
+    forgotPassword: useMutation({ mutationFn: (email: string) => call('forgotPassword', { body: { email } }) }),
+    setForgottenPassword: useMutation({
+      mutationFn: (body: { email: string; code: string; newPassword: string }) =>
+        call('setForgottenPassword', { body }),
+      onSuccess: refreshAll,
+    }),
     changePassword: useMutation({
       mutationFn: (body: { password: string; newPassword: string }) => call('changePassword', { body }),
       onSuccess: refreshAll,

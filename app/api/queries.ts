@@ -1,7 +1,7 @@
 import type { Job } from '@immeld/core/contract/jobs';
 import type { RecordingCard } from '@immeld/core/contract/recordings';
 import type { ReplacementSearch } from '@immeld/core/contract/replacements';
-import type { RecordingSort } from '@immeld/core/contract/recordingLists';
+import type { ListSort } from '@immeld/core/contract/recordingLists';
 import { isQuestion } from '@immeld/core/find/question';
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect } from 'react';
@@ -22,7 +22,7 @@ export type ListFilter = {
   tag?: string;
   personId?: string;
   projectId?: string;
-  sort?: RecordingSort;
+  sort?: ListSort;
 };
 
 export const useShelves = () => useQuery({ queryKey: ['shelves'], queryFn: () => call('getShelves') });
@@ -203,6 +203,12 @@ export function useJobChanges() {
     pauseJob: useMutation({ mutationFn: (id: string) => call('pauseJob', { params: { id } }), ...done }),
     resumeJob: useMutation({ mutationFn: (id: string) => call('resumeJob', { params: { id } }), ...done }),
     moveJobToFront: useMutation({ mutationFn: (id: string) => call('moveJobToFront', { params: { id } }), ...done }),
+    orderJobs: useMutation({
+      mutationFn: (ids: string[]) => call('orderJobs', { body: { ids } }),
+      // Seen at once; the answer says how it is.
+      onSuccess: (jobs) => client.setQueryData(['jobs'], jobs),
+      ...done,
+    }),
     cancelJob: useMutation({ mutationFn: (id: string) => call('cancelJob', { params: { id } }), ...done }),
     retryJob: useMutation({ mutationFn: (id: string) => call('retryJob', { params: { id } }), ...done }),
   };
@@ -250,3 +256,11 @@ export function useJobEvents(): void {
     };
   }, [client]);
 }
+
+/** What a word means, in its sentence. Meanings do not change: asked once, it is known. */
+export const useMeaning = (word: string, context: string) =>
+  useQuery({
+    queryKey: ['meanings', word, context],
+    queryFn: () => call('getMeaning', { query: { word, context } }),
+    staleTime: Infinity,
+  });

@@ -19,7 +19,8 @@ export default function NowScreen() {
   const router = useRouter();
   const colours = useColours();
   const isWide = useIsWide();
-  const isOn = useCaptureNow((now) => isCapturing(now) || now.stage === 'starting');
+  // Without a microphone it waits here for the next one.
+  const isOn = useCaptureNow((now) => isCapturing(now) || now.stage === 'starting' || now.unplugged !== null);
   const wasOn = useRef(isOn);
   const slips = useCaptureNow((now) => now.slips);
   const warning = useCaptureNow((now) => now.warning);

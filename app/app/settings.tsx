@@ -4,7 +4,9 @@ import { ArchiveSettings } from '../features/settings/archiveSettings';
 import { AsideSettings } from '../features/settings/asideSettings';
 import { CalendarSettings } from '../features/settings/calendarSettings';
 import { ConsentSettings } from '../features/settings/consentSettings';
+import { CurrencySettings } from '../features/settings/currencySettings';
 import { DictationSettings } from '../features/settings/dictationSettings';
+import { GlossarySettings } from '../features/settings/glossarySettings';
 import { ImportSettings } from '../features/settings/importSettings';
 import { LanguageModelSettings } from '../features/settings/languageModelSettings';
 import { ListeningSettings } from '../features/settings/listeningSettings';
@@ -38,6 +40,8 @@ export default function SettingsScreen() {
         <DictationSettings />
         <ImportSettings />
         <CalendarSettings />
+        <CurrencySettings />
+        <GlossarySettings />
         <LanguageModelSettings />
       </ScrollView>
     </Page>

@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { View } from 'react-native';
 import { allRecordings, useRecordings } from '../api/queries';
 import { RecordingList } from '../features/tray/recordingList';
@@ -9,14 +10,21 @@ import { OutboxList } from '../features/tray/outboxList';
 import { useSelection } from '../features/tray/useSelection';
 import { useFiling, useFilingActions } from '../features/tray/useFiling';
 import { useTrayKeys } from '../features/tray/useTrayKeys';
+import { changeSettings, useSettings } from '../settings/settings';
 import { Empty, Failure } from '../ui/notice';
+import { OneOf } from '../ui/oneOf';
 import { WordButton } from '../ui/press';
 import { Page, useIsWide } from '../ui/shell';
 import { useImport } from '../ui/speakBar';
 import { Title, Type } from '../ui/type';
 
+const SORTS = ['arrived', 'newest'] as const;
+const SORT_NAMES = { arrived: 'arrival', newest: 'date recorded' };
+
 export default function TrayScreen() {
-  const { data } = useRecordings({ place: 'tray' });
+  const { traySort } = useSettings();
+  const filter = useMemo(() => ({ place: 'tray' as const, sort: traySort }), [traySort]);
+  const { data } = useRecordings(filter);
   const { fileAll, isBusy, error } = useFiling();
   const actions = useFilingActions();
   const bringIn = useImport();
@@ -26,7 +34,7 @@ export default function TrayScreen() {
   const cards = data?.pages.flatMap((p) => p.items) ?? [];
   const ready = cards.filter((r) => r.state === 'ready');
   const chooseAll = async () => {
-    const all = await allRecordings({ place: 'tray' });
+    const all = await allRecordings(filter);
     chosen.set(all.filter((r) => r.state === 'ready').map((r) => r.id));
   };
   const current = useTrayKeys(cards, chosen);
@@ -73,6 +81,15 @@ export default function TrayScreen() {
         </Type>
       )}
       {error && <Failure error={error} />}
+      {total > 1 && (
+        <OneOf
+          label="Sort by"
+          options={SORTS}
+          nameOf={(sort) => SORT_NAMES[sort]}
+          chosen={traySort}
+          onChoose={(sort) => changeSettings({ traySort: sort })}
+        />
+      )}
       <QueueStrip />
       <OutboxList />
       <ThrownList />
@@ -81,7 +98,7 @@ export default function TrayScreen() {
   return (
     <Page>
       <RecordingList
-        filter={{ place: 'tray' }}
+        filter={filter}
         header={header}
         redrawFor={[current, chosen.chosen]}
         renderItem={(recording) => (

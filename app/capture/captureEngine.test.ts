@@ -74,6 +74,7 @@ const sources = (): OpenSources => {
       resume: async () => undefined,
       audioWorklet: { addModule: async () => undefined },
     } as unknown as AudioContext,
+    isMicrophone: true,
     tracks: [track as MediaStreamTrack],
     setGains: () => undefined,
     announce: async () => undefined,
@@ -238,14 +239,28 @@ describe('recording', () => {
     expect(await textOf(store, finished[0]!)).toBe('soundend');
   });
 
-  it('ends by itself when the microphone is taken away, and keeps what there is', async () => {
+  it('waits for the next microphone when its own is taken away, and keeps what there is', async () => {
     const { store, engine, finished } = await speaking();
     hear(10);
     FakeRecorder.last.give('said ');
     track.dispatchEvent(new Event('ended'));
     await settled(() => finished.length === 1);
-    expect(engine.state.problem).toContain('was disconnected');
-    expect(await textOf(store, finished[0]!)).toBe('said end');
+    const [id] = finished;
+    expect(engine.state).toMatchObject({ stage: 'idle', problem: null, unplugged: id });
+    expect(await store.get(id!)).toMatchObject({ state: 'stopped', durationMs: 1000, stoppedAt: expect.any(Number) });
+    expect(await textOf(store, id!)).toBe('said end');
+    await engine.start({ sources: USUAL_SOURCE });
+    expect(engine.state.unplugged).toBeNull();
+  });
+
+  it('ends when the tab that it hears is no longer shared', async () => {
+    const { store, engine, finished } = await speaking(async () => ({ ...sources(), isMicrophone: false }));
+    hear(10);
+    FakeRecorder.last.give('said ');
+    track.dispatchEvent(new Event('ended'));
+    await settled(() => finished.length === 1);
+    expect(engine.state).toMatchObject({ problem: expect.stringContaining('no longer shared'), unplugged: null });
+    expect((await store.get(finished[0]!))!.state).toBe('waiting');
   });
 
   it('ends cleanly when the storage is full, with the last pieces in the page', async () => {

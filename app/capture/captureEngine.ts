@@ -12,7 +12,9 @@ import {
   roomToRecord,
 } from './recordingLocks';
 import { type Gap, GapFinder, gapWords } from './gapFinder';
-import { type LevelWord, levelWord } from './levels';
+import { levelWord } from './levels';
+import { type CaptureNow, IDLE } from './captureNow';
+import type { CaptureRun } from './captureRun';
 import type { LiveText } from './liveText';
 import { type OpenSources, type SourceChoice, SourceProblem, openSources } from './sources';
 import { JournalWriter } from './journalWriter';
@@ -20,45 +22,6 @@ import { PieceWriter } from './pieceWriter';
 import { BITS_PER_SECOND, openRecorder } from './recorder';
 import { openPcmStream } from './pcmStream';
 import { Listeners } from '../state/listeners';
-
-export type CaptureStage = 'idle' | 'starting' | 'recording' | 'paused' | 'finishing';
-
-export type CaptureNow = {
-  stage: CaptureStage;
-  captureId: string | null;
-  /** Milliseconds of sound, without pauses. */
-  elapsedMs: number;
-  /** Loudest value of each tenth of a second, 0 to 100; the newest last. */
-  peaks: readonly number[];
-  level: LevelWord;
-  slips: readonly NewSlip[];
-  /** Who is expected to be there, from the appointment it was started from, and what that is called. */
-  people: readonly string[];
-  appointment: string | null;
-  /** The recording that it is added to; null for one of its own. */
-  addedTo: string | null;
-  /** Whether spoken commands are to be done in it. */
-  isDictation: boolean;
-  /** Why it cannot record, or why it ended by itself. */
-  problem: string | null;
-  /** Something to know while it goes on. */
-  warning: string | null;
-};
-
-const IDLE: CaptureNow = {
-  stage: 'idle',
-  captureId: null,
-  elapsedMs: 0,
-  peaks: [],
-  level: 'good',
-  slips: [],
-  people: [],
-  appointment: null,
-  addedTo: null,
-  isDictation: false,
-  problem: null,
-  warning: null,
-};
 
 /** So often what was recorded goes to the disk: with what the encoder holds back, a crash costs less than two seconds. */
 const PIECE_MS = 250;
@@ -73,26 +36,6 @@ const LONG_TEXT_KEPT_EVERY_MS = 10_000;
 const LONG_TEXT_WORDS = 3000;
 const SPACE_ASKED_EVERY_MS = 15_000;
 
-type Running = {
-  id: string;
-  sources: OpenSources;
-  recorder: MediaRecorder;
-  pieces: PieceWriter;
-  journal: JournalWriter;
-  isThrownAway: boolean;
-  /** For how long every sample has been exactly 0. */
-  nothingForMs: number;
-  pausedAt: number | null;
-  mutedAt: number | null;
-  gaps: GapFinder;
-  lastSpaceCheck: number;
-  lastTextKept: number;
-  watch: ReturnType<typeof setInterval>;
-  letScreenGo: () => void;
-  letPageGo: () => void;
-  releaseLock: () => void;
-};
-
 export type StartOptions = {
   sources: SourceChoice;
   details?: Record<string, string>;
@@ -105,7 +48,7 @@ export type StartOptions = {
  */
 export class CaptureEngine {
   private now: CaptureNow = IDLE;
-  private running: Running | null = null;
+  private running: CaptureRun | null = null;
   private writes: Promise<void> = Promise.resolve();
   private readonly pictures = new Map<string, Blob>();
   private readonly listeners = new Listeners();
@@ -286,8 +229,8 @@ export class CaptureEngine {
     const journal = new JournalWriter(id, audio.sampleRate);
     const tap = await openPcmStream(sources, journal.port);
     const clock = performance.now();
-    const running: Running = {
-      ...{ id, sources, recorder, journal, isThrownAway: false, nothingForMs: 0 },
+    const running: CaptureRun = {
+      ...{ id, sources, recorder, journal, isThrownAway: false, isUnplugged: false, nothingForMs: 0 },
       pieces: new PieceWriter(this.store, id, () => this.storageIsFull(running)),
       ...{ pausedAt: null, mutedAt: null, gaps: new GapFinder(), lastSpaceCheck: -Infinity, lastTextKept: clock },
       watch: setInterval(() => this.watch(running), WATCH_MS),
@@ -305,8 +248,10 @@ export class CaptureEngine {
     for (const track of sources.tracks) {
       track.addEventListener('ended', () => {
         if (this.running !== running) return;
+        running.isUnplugged = sources.isMicrophone;
         this.end(false);
-        this.set({ problem: 'The microphone or tab was disconnected. Everything up to that moment is saved.' });
+        if (!running.isUnplugged)
+          this.set({ problem: 'The tab or screen is no longer shared. Everything up to that moment is saved.' });
       });
       track.addEventListener('mute', () => (running.mutedAt ??= this.now.elapsedMs));
       track.addEventListener('unmute', () => this.endOfMute(running));
@@ -325,7 +270,7 @@ export class CaptureEngine {
     });
   }
 
-  private hear(running: Running, samples: Float32Array, rate: number): void {
+  private hear(running: CaptureRun, samples: Float32Array, rate: number): void {
     if (this.running !== running || this.now.stage !== 'recording') return;
     const soundMs = (samples.length / rate) * 1000;
     this.markGap(running.gaps.add(soundMs, this.now.elapsedMs));
@@ -338,7 +283,7 @@ export class CaptureEngine {
     this.live.push(samples, rate);
   }
 
-  private storageIsFull(running: Running): void {
+  private storageIsFull(running: CaptureRun): void {
     if (this.running !== running) return;
     this.end(false);
     this.set({
@@ -360,7 +305,7 @@ export class CaptureEngine {
     else running.recorder.stop();
   }
 
-  private async complete(running: Running): Promise<void> {
+  private async complete(running: CaptureRun): Promise<void> {
     if (this.running !== running) return;
     clearInterval(running.watch);
     const { elapsedMs, problem } = this.now;
@@ -373,10 +318,11 @@ export class CaptureEngine {
     // The sound is complete before anything waits for the last words; those that are on the screen are there at once.
     const shown = wordsOf(this.live);
     if (shown.length) await this.store.keepText(running.id, shown);
-    const state = running.isThrownAway ? ('thrown' as const) : ('waiting' as const);
+    const state = running.isThrownAway ? 'thrown' : running.isUnplugged ? 'stopped' : 'waiting';
     const capture = await this.store.change(running.id, {
       ...(bytes > 0 ? { state } : {}),
       ...{ durationMs: Math.round(elapsedMs), sizeBytes: bytes, thrownAt: running.isThrownAway ? Date.now() : null },
+      ...(running.isUnplugged ? { stoppedAt: Date.now() } : {}),
     });
     const closed = running.journal.close({ isKept: bytes === 0 });
     if (bytes === 0) {
@@ -387,7 +333,8 @@ export class CaptureEngine {
     }
     running.releaseLock();
     this.running = null;
-    this.set({ ...IDLE, problem: problem ?? this.now.problem });
+    const unplugged = running.isUnplugged && !running.isThrownAway ? running.id : null;
+    this.set({ ...IDLE, problem: problem ?? this.now.problem, unplugged });
     this.onFinished(running.id);
     const words = [...(await this.live.end())];
     const kept = await this.store.get(running.id);
@@ -396,7 +343,7 @@ export class CaptureEngine {
     else await this.store.keepText(running.id, words);
   }
 
-  private watch(running: Running): void {
+  private watch(running: CaptureRun): void {
     const clock = performance.now();
     if (running.sources.audio.state === 'suspended') void running.sources.audio.resume();
     if (running.pieces.bytes === 0 && this.now.elapsedMs > SILENT_RECORDER_MS) {
@@ -416,7 +363,7 @@ export class CaptureEngine {
     }
   }
 
-  private async checkSpace(running: Running): Promise<void> {
+  private async checkSpace(running: CaptureRun): Promise<void> {
     const room = await roomToRecord(BITS_PER_SECOND);
     if (this.running !== running) return;
     if (room.state === 'none') {
@@ -433,7 +380,7 @@ export class CaptureEngine {
     if (gap) this.addSlip({ kind: 'gap', startMs: gap.atMs, text: gapWords(gap) });
   }
 
-  private endOfMute(running: Running): void {
+  private endOfMute(running: CaptureRun): void {
     if (running.mutedAt === null) return;
     const startMs = Math.round(running.mutedAt);
     running.mutedAt = null;

@@ -1,6 +1,7 @@
 /** @jest-environment node */
 import { Listeners } from '../state/listeners';
-import type { CaptureEngine, CaptureNow } from './captureEngine';
+import type { CaptureEngine } from './captureEngine';
+import type { CaptureNow } from './captureNow';
 import { RecordingChannel } from './recordingChannel';
 
 /** An engine of which only what the channel looks at is there. */

@@ -27,6 +27,10 @@ export function screenObstacle(): string | null {
     : 'This browser cannot record the sound of a tab. Play it through the loudspeaker and record with the microphone, or record with Immeld on a second device placed nearby.';
 }
 
+/** Whether this device has a microphone now. */
+export const hasMicrophone = async (): Promise<boolean> =>
+  (await navigator.mediaDevices.enumerateDevices().catch(() => [])).some((d) => d.kind === 'audioinput');
+
 /** Why the microphone could not be opened, as a sentence with what to do. */
 export function microphoneProblem(error: unknown): string {
   const name = error instanceof Error ? error.name : '';
@@ -52,6 +56,8 @@ export type OpenSources = {
   node: AudioNode;
   audio: AudioContext;
   tracks: MediaStreamTrack[];
+  /** Whether all of it comes from a microphone, which may come back after it was unplugged. */
+  isMicrophone: boolean;
   setGains: (microphone: number, screen: number) => void;
   /** Plays a sound aloud so that it is in the recording, too; resolves when it has begun. Throws when it cannot. */
   announce: (sound: ArrayBuffer) => Promise<void>;
@@ -126,6 +132,7 @@ export async function openSources(choice: SourceChoice): Promise<OpenSources> {
     stream: mixed ? mixed.stream : new MediaStream(streams[0]!.stream.getAudioTracks()),
     node: mix,
     audio,
+    isMicrophone: !choice.screen,
     tracks: streams.flatMap(({ stream }) => stream.getAudioTracks()),
     setGains: (microphone, screen) => {
       const set = (kind: string, value: number) =>

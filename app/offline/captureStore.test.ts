@@ -1,7 +1,8 @@
 /** @jest-environment node */
 import 'fake-indexeddb/auto';
 import { localTime } from '../ui/dates';
-import { CaptureStore, captureOf } from './captureStore';
+import { captureOf } from './captures';
+import { CaptureStore } from './captureStore';
 import { bytes, testCapture } from './testCapture';
 
 let count = 0;

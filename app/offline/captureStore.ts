@@ -2,43 +2,10 @@ import { waveFile } from '@immeld/core/audio/wave';
 import { webmEnd } from '@immeld/core/audio/webmEnd';
 import type { NewSlip } from '@immeld/core/contract/slips';
 import type { TranscribedWord } from '@immeld/core/speech/transcriber';
-import { localTime } from '../ui/dates';
+import { type Capture, mayGoOn } from './captures';
 import { missingEnd, readJournal, removeJournalsBut } from './journal';
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import { v4 as newId } from 'uuid';
 import { Listeners } from '../state/listeners';
-
-/**
- * recording: sound is still coming in · stopped: cut off a short while ago, and may go on · waiting: complete, to be sent
- * · sending · refused: sending again is of no use · thrown: thrown away, for thirty days · sent: the server has confirmed
- * the hash, the sound is no longer kept here.
- */
-export type CaptureState = 'recording' | 'stopped' | 'waiting' | 'sending' | 'refused' | 'thrown' | 'sent';
-
-/** A sound on this device that the server does not have for certain yet. */
-export type Capture = {
-  id: string;
-  name: string;
-  mediaType: string;
-  /** Local time: `2026-03-09T07:40:12`. */
-  startedAt: string;
-  source: 'speak' | 'import';
-  state: CaptureState;
-  durationMs: number | null;
-  sizeBytes: number;
-  /** It was cut off, and came back by itself. */
-  isRecovered: boolean;
-  /** When it was thrown away; milliseconds since 1970. */
-  thrownAt: number | null;
-  uploadAddress: string | null;
-  sha256: string | null;
-  recordingId: string | null;
-  /** When the same sound had come in before; local time. */
-  hereSince: string | null;
-  problem: string | null;
-  /** What the server is told beside the sound, such as the appointment it belongs to. */
-  details: Record<string, string>;
-};
 
 type Piece = { captureId: string; sequence: number; content: ArrayBuffer | Blob; elapsedMs: number };
 export type KeptSlip = { captureId: string; slip: NewSlip; picture: Blob | null };
@@ -57,12 +24,6 @@ interface Tables extends DBSchema {
 const VERSION = 2;
 /** So long what was thrown away can be had back. */
 const KEPT_THROWN_MS = 30 * 24 * 3600 * 1000;
-/** So long after its end a recording that was cut off may go on; after that it is finished. */
-export const MAY_GO_ON_MS = 10 * 60_000;
-
-/** Whether a recording was cut off so lately that its person may want to go on. */
-export const mayGoOn = ({ startedAt, durationMs }: Pick<Capture, 'startedAt' | 'durationMs'>): boolean =>
-  Date.now() - (+new Date(startedAt) + (durationMs ?? 0)) < MAY_GO_ON_MS;
 /** A file this large is not copied into the browser's storage: it is sent from where it lies. */
 const MAX_COPIED = 300 * 1024 ** 2;
 /** So often a recording is written through to the disk, not only given to the system. */
@@ -393,14 +354,3 @@ export class CaptureStore {
 }
 
 const sizeOf = (content: ArrayBuffer | Blob): number => (content instanceof Blob ? content.size : content.byteLength);
-
-/** A file that the person chose, as a capture to be sent. */
-export const captureOf = (file: File, details: Record<string, string> = {}): Capture => ({
-  id: newId(),
-  name: file.name,
-  mediaType: file.type,
-  startedAt: localTime(new Date(file.lastModified || Date.now())),
-  ...{ source: 'import', state: 'waiting', durationMs: null, sizeBytes: file.size, isRecovered: false },
-  ...{ thrownAt: null, uploadAddress: null, sha256: null, recordingId: null, hereSince: null, problem: null },
-  details,
-});

@@ -12,10 +12,12 @@ import {
 } from 'react';
 import { refreshSoon } from '../api/refreshSoon';
 import { isVideo } from '../capture/importFiles';
-import type { CaptureEngine, CaptureNow } from '../capture/captureEngine';
+import type { CaptureEngine } from '../capture/captureEngine';
+import type { CaptureNow } from '../capture/captureNow';
 import type { Elsewhere } from '../capture/recordingChannel';
 import type { LiveTextState } from '../capture/liveText';
-import { type Capture, type CaptureStore, captureOf } from './captureStore';
+import { type Capture, captureOf } from './captures';
+import type { CaptureStore } from './captureStore';
 import { type Device, openDevice } from './device';
 import type { PackState } from './packs';
 

@@ -1,4 +1,5 @@
-import { type Capture, type CaptureStore } from './captureStore';
+import type { Capture } from './captures';
+import type { CaptureStore } from './captureStore';
 import { NoRoom, Refusal, sendCapture } from './sender';
 
 /** Waits between tries; the last one again and again, so that a server that is back after a day still gets all. */

@@ -5,7 +5,8 @@ import type { TranscribedWord } from '@immeld/core/speech/transcriber';
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import { fetchWithSession } from '../api/fetchWithSession';
-import type { Capture, CaptureStore } from './captureStore';
+import type { Capture } from './captures';
+import type { CaptureStore } from './captureStore';
 
 /** The server will not take it, however often it is sent. */
 export class Refusal extends Error {}

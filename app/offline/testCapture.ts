@@ -1,5 +1,5 @@
 import { v4 as newId } from 'uuid';
-import type { Capture } from './captureStore';
+import type { Capture } from './captures';
 
 /** A capture for tests. */
 export const testCapture = (part: Partial<Capture> = {}): Capture => ({

@@ -8,7 +8,7 @@ import { useCaptureNow, useDevice, usePackState } from './deviceContext';
 
 /** Listed names are heard without a network, too. */
 const NAMES = 'immeld-names';
-/** A page that has just opened has other things to do. */
+/** A page that has just opened has other things to do; one that never comes to rest does not put it off for longer. */
 const SETTLING_MS = 1500;
 /** A page that nobody has seen for so long gives the memory of its model back. */
 const LONG_HIDDEN_MS = 5 * 60_000;
@@ -41,20 +41,31 @@ export function usePackForRecording(): void {
 
 /** Loads once the page is seen and has settled, and takes out of memory what a page hidden for long does not need. */
 export function readyWhileSeen(live: Pick<LiveText, 'unload' | 'isListening'>, load: () => void): () => void {
-  let timer: ReturnType<typeof setTimeout> | undefined;
+  let forget = () => undefined as void;
   const look = () => {
-    clearTimeout(timer);
-    timer =
-      document.visibilityState === 'visible'
-        ? setTimeout(load, SETTLING_MS)
-        : setTimeout(() => live.isListening || live.unload(), LONG_HIDDEN_MS);
+    forget();
+    if (document.visibilityState === 'visible') forget = whenIdle(load);
+    else {
+      const timer = setTimeout(() => live.isListening || live.unload(), LONG_HIDDEN_MS);
+      forget = () => clearTimeout(timer);
+    }
   };
   look();
   document.addEventListener('visibilitychange', look);
   return () => {
-    clearTimeout(timer);
+    forget();
     document.removeEventListener('visibilitychange', look);
   };
+}
+
+/** Calls when the page has drawn and has nothing else to do. @returns forgets it */
+function whenIdle(call: () => void): () => void {
+  if (typeof requestIdleCallback === 'undefined') {
+    const timer = setTimeout(call, SETTLING_MS);
+    return () => clearTimeout(timer);
+  }
+  const waiting = requestIdleCallback(call, { timeout: SETTLING_MS });
+  return () => cancelIdleCallback(waiting);
 }
 
 function hasEnoughMemory(): boolean {

@@ -10,6 +10,8 @@ export type Settings = {
   asksConsent: boolean;
   /** Fetch the pack of words by itself when the line is not paid by volume. */
   fetchesPack: boolean;
+  /** Whether the offer of the pack was answered. */
+  isPackAnswered: boolean;
   /** Height of the picture of a video in pixels; 0 hides it. */
   videoHeight: number;
   /** Listening: lengths of the skips and whether pauses longer than this are left out. */
@@ -21,14 +23,17 @@ export type Settings = {
   textScale: number;
   /** Words less sure than this, from 0 to 1, are marked as doubtful. */
   doubtfulBelow: number;
+  /** Order of the tray: when it came, or when it was recorded. */
+  traySort: 'arrived' | 'newest';
   /** What is done to the sound while listening. */
   cleaning: Cleaning;
 };
 
 export const USUAL: Settings = {
-  ...{ source: USUAL_SOURCE, asksConsent: false, fetchesPack: true, videoHeight: 180 },
+  ...{ source: USUAL_SOURCE, asksConsent: false, fetchesPack: true, isPackAnswered: false },
+  videoHeight: 180,
   ...{ skipBackMs: 10_000, skipForwardMs: 10_000, skipsPauses: false, pauseMs: 1000 },
-  ...{ textScale: 1, doubtfulBelow: 0.5, cleaning: NO_CLEANING },
+  ...{ textScale: 1, doubtfulBelow: 0.5, cleaning: NO_CLEANING, traySort: 'arrived' },
 };
 const KEY = 'immeld-settings';
 

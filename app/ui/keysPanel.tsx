@@ -1,10 +1,11 @@
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import { View } from 'react-native';
 import { Modal, Portal } from 'react-native-paper';
 import { isInField } from './inField';
 import { WordButton } from './press';
 import { useColours } from './theme';
 import { Title, Type } from './type';
+import { useClosable } from './useClosable';
 
 const KEYS: { title: string; keys: [keys: string, what: string][] }[] = [
   {
@@ -65,16 +66,15 @@ const KEYS: { title: string; keys: [keys: string, what: string][] }[] = [
 /** All keys, shown by `?`. */
 export function KeysPanel() {
   const colours = useColours();
-  const [isOpen, setOpen] = useState(false);
+  const [isOpen, setOpen] = useClosable(false);
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       if (isInField(event)) return;
       if (event.key === '?') setOpen((open) => !open);
-      if (event.key === 'Escape') setOpen(false);
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
-  }, []);
+  }, [setOpen]);
   return (
     <Portal>
       <Modal

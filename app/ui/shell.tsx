@@ -2,12 +2,13 @@ import { usePathname, useRouter } from 'expo-router';
 import { type ReactNode, useEffect, useRef } from 'react';
 import { View, useWindowDimensions } from 'react-native';
 import { useShelves } from '../api/queries';
-import { isCapturing as isOn, useCapture, useCaptureNow } from '../offline/deviceContext';
+import { isCapturing as isOn, useCapture, useCaptureNow, useElsewhere, useOutbox } from '../offline/deviceContext';
 import { FindBar } from './findBar';
 import { findText } from './findText';
 import { isInField } from './inField';
 import { KeysPanel } from './keysPanel';
 import { useMarkKinds } from './mark';
+import { PackOffer } from './packOffer';
 import { PlaceIcon, type PlaceName, SettingsIcon } from './placeIcon';
 import { Press } from './press';
 import { SpeakBar } from './speakBar';
@@ -93,6 +94,11 @@ export function Shell({ children }: { children: ReactNode }) {
   useTypedOn();
   const counts: Partial<Record<PlaceName, number>> = { tray: data?.trayCount ?? 0, todos: data?.openTodoCount ?? 0 };
   const isCapturing = useCaptureNow(isOn);
+  const problem = useCaptureNow((now) => now.problem);
+  const isElsewhere = useElsewhere() !== null;
+  // Where the phone is for reading, it stands only while there is something to say.
+  const hasStopped = useOutbox().stopped.length > 0;
+  const needsBar = isCapturing || isElsewhere || hasStopped || problem !== null;
   // The quick page stands alone, as small as a card; so does a page that may be printed.
   if (pathname === '/quick' || pathname.startsWith('/page/'))
     return (
@@ -107,8 +113,15 @@ export function Shell({ children }: { children: ReactNode }) {
       <View style={{ flex: 1, flexDirection: 'row', backgroundColor: colours.paper }}>
         <KeysPanel />
         <Spine counts={counts} pathname={pathname} />
-        <View role="main" style={{ flex: 1, minWidth: 0 }}>
-          {children}
+        <View style={{ flex: 1, minWidth: 0 }}>
+          <View role="main" style={{ flex: 1, minHeight: 0 }}>
+            {children}
+          </View>
+          {pathname === '/' && (
+            <View style={{ width: '100%', maxWidth: READING_WIDTH + 96, alignSelf: 'center', paddingHorizontal: 36 }}>
+              <PackOffer />
+            </View>
+          )}
         </View>
       </View>
     );
@@ -136,13 +149,14 @@ export function Shell({ children }: { children: ReactNode }) {
       <View role="main" style={{ flex: 1, minHeight: 0 }}>
         {children}
       </View>
-      {hasWholePhone && isCapturing && (
+      {hasWholePhone && needsBar && (
         <View role="region" aria-label="Speak" style={{ padding: 12 }}>
           <SpeakBar />
         </View>
       )}
       {!hasWholePhone && (
         <View style={{ borderTopWidth: 1, borderTopColor: colours.rule }}>
+          {pathname === '/' && <PackOffer />}
           <View role="region" aria-label="Speak" style={{ padding: 12, paddingBottom: 8 }}>
             <SpeakBar />
           </View>
@@ -225,7 +239,7 @@ function Spine({ counts, pathname }: { counts: Partial<Record<PlaceName, number>
                     label={folder.name}
                     role="link"
                     onPress={() => router.navigate({ pathname: '/shelves/[id]', params: { id: folder.id } })}
-                    style={{ paddingLeft: 30, minHeight: 34 }}
+                    style={{ paddingLeft: 30 }}
                   >
                     <Type
                       tone={pathname.endsWith(folder.id) ? 'ink' : 'faint'}

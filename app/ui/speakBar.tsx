@@ -112,6 +112,21 @@ export function SpeakBar({ isNarrow = false }: { isNarrow?: boolean }) {
   );
 }
 
+/** The way to record where the bar has no room: in the row of the player. Nothing while something is recorded. */
+export function CompactSpeak() {
+  const colours = useColours();
+  const isBusy = useCaptureNow((now) => isCapturing(now) || now.stage === 'starting');
+  const elsewhere = useElsewhere();
+  const speak = useSpeak();
+  if (isBusy || elsewhere) return null;
+  return (
+    <Press label="Speak" onPress={speak} style={{ flex: 1, alignItems: 'center', gap: 3 }}>
+      <View style={{ width: 18, height: 18, borderRadius: 9, borderWidth: 6, borderColor: colours.rowan }} />
+      <Type size="tiny">Speak</Type>
+    </Press>
+  );
+}
+
 /** A small microphone beside the large one: what is asked aloud goes into the find bar, and nothing is recorded. */
 function AskByVoice() {
   const colours = useColours();

@@ -31,7 +31,7 @@ export function Tabs<K extends string>({ tabs, chosen, onChoose, label }: TabsPr
             aria-selected={isOn}
             label={tab.label}
             onPress={() => onChoose(tab.key)}
-            style={{ borderBottomWidth: 3, borderBottomColor: isOn ? colours.ink : 'transparent', minWidth: 44 }}
+            style={{ borderBottomWidth: 3, borderBottomColor: isOn ? colours.ink : 'transparent' }}
           >
             <Type tone={isOn ? 'ink' : 'faint'}>{tab.label}</Type>
           </Press>

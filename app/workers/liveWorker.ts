@@ -2,6 +2,7 @@
 import { Resampler } from '@immeld/core/audio/resampler';
 import { LiveTranscriber } from '@immeld/core/speech/liveTranscriber';
 import { type PreparedNames, prepareNames } from '@immeld/core/speech/names/nameCandidates';
+import { Recogniser } from '@immeld/core/speech/recogniser';
 import { Tokenizer } from '@immeld/core/speech/tokenizer';
 import { SAMPLE_RATE_HZ, type TranscriberModels } from '@immeld/core/speech/transcriber';
 import { type FromLiveWorker, PACK_CACHE, type ToLiveWorker } from './liveMessages';
@@ -34,9 +35,14 @@ async function load({ files, glue }: Extract<ToLiveWorker, { type: 'load' }>): P
     if (!kept) throw new Error('The pack is incomplete. Remove it and download it again.');
     return kept.arrayBuffer();
   };
-  prepareRuntime(await bytes('runtime.wasm'), glue);
-  const open = async (name: string) => webRuntime.open(new Uint8Array(await bytes(name)));
-  const pieces = JSON.parse(new TextDecoder().decode(await bytes('vocabulary.json'))) as string[];
+  // All are read at once: the graphs come from the disk while the runtime is being compiled, which takes longest.
+  const graphs = ['encoder.onnx', 'cross-key-values.onnx', 'step.onnx', 'speech-detector.onnx'] as const;
+  const [runtime, vocabulary] = [bytes('runtime.wasm'), bytes('vocabulary.json')];
+  const read = new Map(graphs.map((name) => [name, bytes(name)]));
+  for (const reading of [vocabulary, ...read.values()]) reading.catch(() => undefined);
+  prepareRuntime(await runtime, glue);
+  const open = async (name: (typeof graphs)[number]) => webRuntime.open(new Uint8Array(await read.get(name)!));
+  const pieces = JSON.parse(new TextDecoder().decode(await vocabulary)) as string[];
   models = {
     runtime: webRuntime,
     tokenizer: new Tokenizer(pieces),
@@ -48,7 +54,20 @@ async function load({ files, glue }: Extract<ToLiveWorker, { type: 'load' }>): P
   say({ type: 'ready', loadMs: Math.round(performance.now() - started) });
   const waiting = early;
   early = [];
+  if (waiting.length === 0) await warmUp(models);
   waiting.forEach(take);
+}
+
+/** The first use of a model takes much longer than the others: it is made before somebody speaks. */
+async function warmUp(loaded: TranscriberModels): Promise<void> {
+  isWorking = true;
+  try {
+    await new Recogniser(loaded).recognise(new Float32Array(SAMPLE_RATE_HZ), () => true, {});
+  } finally {
+    isWorking = false;
+  }
+  // What was said meanwhile.
+  await work();
 }
 
 function take(message: ForSession): void {

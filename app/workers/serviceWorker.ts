@@ -2,7 +2,8 @@
 import { clientsClaim } from 'workbox-core';
 import { cleanupOutdatedCaches, createHandlerBoundToURL, precacheAndRoute } from 'workbox-precaching';
 import { NavigationRoute, registerRoute } from 'workbox-routing';
-import { CaptureStore, captureOf } from '../offline/captureStore';
+import { captureOf } from '../offline/captures';
+import { CaptureStore } from '../offline/captureStore';
 import { Outbox, SYNC_TAG } from '../offline/outbox';
 
 type Waiting = Event & { waitUntil: (work: Promise<unknown>) => void };

@@ -43,6 +43,16 @@ export const signInSchema = yup
   .object({ email: email(), password: yup.string().max(200).required('Enter your password.') })
   .noUnknown();
 
+/** Where a new password is asked for, and what is typed when the code has come. */
+export const forgottenSchema = yup.object({ email: email() }).noUnknown();
+export const newPasswordSchema = yup
+  .object({
+    email: email(),
+    code: yup.string().trim().max(20, 'The code has eight characters.').required('Enter the code from the email.'),
+    newPassword: newPassword(),
+  })
+  .noUnknown();
+
 /** What a guest types who wants everything deleted; an account has its password for it. */
 export const DELETE_WORD = 'DELETE';
 

@@ -5,7 +5,7 @@ import { appointmentSchema, calendarSchema, newCalendarSchema } from './appointm
 import { captureReceiptSchema, deviceWordsSchema, packSchema } from './captures';
 import { againSchema, cleaningSchema } from './cleaning';
 import { byId, dateText, endpoint, listOf, none, zone } from './endpoint';
-import { jobSchema } from './jobs';
+import { jobOrderSchema, jobSchema } from './jobs';
 import {
   filingSchema,
   recordingCardSchema,
@@ -221,6 +221,16 @@ export const ENDPOINTS = {
     query: none,
     body: null,
     response: jobSchema,
+  }),
+  orderJobs: endpoint({
+    method: 'put',
+    path: '/job-order',
+    summary: 'Transcribe these recordings first, in this order; those that have ended are skipped',
+    params: none,
+    query: none,
+    body: jobOrderSchema,
+    /** All that have not ended, in the order in which they come. */
+    response: yup.object({ items: listOf(jobSchema.required()) }),
   }),
   getSettings: endpoint({
     method: 'get',

@@ -2,6 +2,7 @@
 import * as yup from './yup';
 import { byId, dateText, endpoint, listOf, none, zone } from './endpoint';
 import { answerSchema, daySchema, findResultSchema, relatedSchema, weekSchema } from './find';
+import { meaningSchema } from './meanings';
 import { noteSchema, quickWordsSchema } from './notes';
 
 const DAY = 'Write the day like this: 2026-05-12.';
@@ -29,6 +30,19 @@ export const FINDING_ENDPOINTS = {
     query: yup.object({ q: typed(), today: dateText(DAY), zone }),
     body: null,
     response: answerSchema,
+  }),
+  getMeaning: endpoint({
+    method: 'get',
+    path: '/meanings',
+    summary: 'What a word means, by your own glossary and by WordNet; nothing is asked outside',
+    params: none,
+    /** What stands around it decides which meaning is likeliest. */
+    query: yup.object({
+      word: yup.string().trim().max(80, 'Choose up to 80 characters.').required('Choose a word.'),
+      context: yup.string().max(1000, 'The text around the word may have at most 1,000 characters.').default(''),
+    }),
+    body: null,
+    response: meaningSchema,
   }),
   getRelated: endpoint({
     method: 'get',

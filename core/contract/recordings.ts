@@ -3,6 +3,7 @@ import { appointmentSchema } from './appointments';
 import { PENCIL_STATES } from './pencil';
 import { speakerSchema } from './speakers';
 import { slipSchema } from './slips';
+import { SPOKEN_KINDS, VOICES } from './spokenKinds';
 import { todoSchema } from './todos';
 
 /** Milliseconds of sound below which nobody looks for parts. */
@@ -122,6 +123,10 @@ export const recordingSchema = recordingCardSchema.shape({
   place: yup.string().defined().nullable(),
   /** Whether spoken commands are done and not written. */
   isDictation: yup.boolean().required(),
+  /** What it is: as the person says, else as it was found; null until it is transcribed. */
+  kind: yup.string().oneOf(SPOKEN_KINDS).defined().nullable(),
+  /** Whose its one voice is; null where the person was not asked. */
+  voice: yup.string().oneOf(VOICES).defined().nullable(),
   model: yup.string().defined().nullable(),
   language: yup.string().defined().nullable(),
   peaks: yup.array().of(yup.number().required()).required(),
@@ -146,6 +151,9 @@ export const recordingChangeSchema = yup
     project: projectName().nullable(),
     people: yup.array().of(personName()).max(50, 'A recording may have at most 50 people.'),
     isDictation: yup.boolean(),
+    /** Null: as it is found. */
+    kind: yup.string().oneOf(SPOKEN_KINDS, 'Immeld does not know this kind of recording.').nullable(),
+    voice: yup.string().oneOf(VOICES, 'The voice must be own or other.').nullable(),
     /** Another appointment of the same day, or none. */
     appointmentId: yup.string().max(500).nullable(),
     zone: yup.string().max(60),

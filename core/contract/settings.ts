@@ -1,9 +1,11 @@
 import * as yup from './yup';
+import { dateText } from './endpoint';
 import { USUAL_EXPORTS, exportSettingsSchema } from './exports';
 import { DICTATION_COMMANDS } from './dictationCommands';
 import { QUALITIES } from './cleaning';
 import { NUMERAL_KINDS } from './numeralKinds';
 import { USUAL_MARK_KINDS, markKindsSchema } from './markKinds';
+import { glossarySchema } from './meanings';
 import { paragraphKind, paragraphPause } from './paragraphs';
 
 const figures = () => yup.array().of(yup.string().oneOf(NUMERAL_KINDS).required());
@@ -66,6 +68,34 @@ const phrase = () =>
       (value) => (value === undefined ? true : (value.match(/\p{L}/gu) ?? []).length >= 4),
     );
 
+const currencyCode = () =>
+  yup
+    .string()
+    .matches(/^[A-Z]{3}$/, 'A currency has three letters, such as EUR or USD.')
+    .max(3, 'A currency has three letters, such as EUR or USD.');
+
+/** Rates of exchange for sums in notes. */
+const currencies = () =>
+  yup.object({
+    day: dateText('The day of the rates needs a date.').required(),
+    base: currencyCode().required(),
+    rates: yup
+      .array()
+      .of(
+        yup.object({
+          code: currencyCode().required(),
+          rate: yup
+            .number()
+            .typeError('The rate needs a number.')
+            .min(1e-9, 'The rate must be more than 0.')
+            .max(1e9, 'The rate must be less than a billion.')
+            .required('The rate needs a number.'),
+        }),
+      )
+      .max(100, 'The table may have at most 100 currencies.')
+      .required(),
+  });
+
 /** What holds for all of a person's devices. */
 export const settingsSchema = yup.object({
   listensForAsides: yup.boolean().required(),
@@ -96,6 +126,10 @@ export const settingsSchema = yup.object({
   defaultFolderId: yup.string().uuid().defined().nullable(),
   /** Write-ups that are made by themselves. */
   usualWriteUps: usualWriteUps().required(),
+  /** The person's own glossary. */
+  glossary: glossarySchema().required(),
+  /** The rates that notes count with; null as long as none was entered. */
+  currencies: currencies().defined().nullable(),
   /** How recordings and notes were taken along last. */
   exports: exportSettingsSchema.required(),
 });
@@ -119,6 +153,8 @@ export const settingsChangeSchema = yup
     ownName: ownName(),
     defaultFolderId: yup.string().uuid().nullable(),
     usualWriteUps: usualWriteUps(),
+    glossary: glossarySchema(),
+    currencies: currencies().nullable().optional().default(undefined),
     exports: exportSettingsSchema.optional().default(undefined),
   })
   .noUnknown();
@@ -141,5 +177,7 @@ export const USUAL_SETTINGS: SharedSettings = {
   ownName: '',
   defaultFolderId: null,
   usualWriteUps: [],
+  glossary: [],
+  currencies: null,
   exports: USUAL_EXPORTS,
 };

@@ -1,5 +1,5 @@
 import * as yup from './yup';
-import { RECORDING_SORTS } from './recordingLists';
+import { LIST_SORTS } from './recordingLists';
 import { personName, tagName } from './recordings';
 
 /** Tints of folders, by the tokens of the look. */
@@ -146,7 +146,7 @@ export const recordingListQuery = yup.object({
   tag: yup.string().max(60),
   personId: yup.string().uuid(),
   projectId: yup.string().uuid(),
-  sort: yup.string().oneOf(RECORDING_SORTS).default('newest'),
+  sort: yup.string().oneOf(LIST_SORTS).default('newest'),
   limit: yup.number().integer().min(1).max(200).default(50),
   offset: yup.number().integer().min(0).default(0),
 });

@@ -50,6 +50,8 @@ export const slipSchema = yup.object({
   startMs: moment().required(),
   /** For what lasts: an aside, a gap, words that were marked. */
   endMs: moment().defined().nullable(),
+  /** It belongs to the whole recording, whatever its time says. */
+  isWhole: yup.boolean(),
   text: yup.string().defined(),
   hasPicture: yup.boolean().required(),
   /** Where a link leads. */
@@ -72,6 +74,7 @@ export const newSlipSchema = yup
       .when('kind', ([kind], schema) => (kind === 'mark' ? schema.required('The mark needs a kind.') : schema)),
     startMs: moment().required(),
     endMs: moment().nullable(),
+    isWhole: yup.boolean(),
     text: slipText().defined(),
     address: linkAddress()
       .nullable()

@@ -24,6 +24,8 @@ export const todoSchema = yup.object({
   quote: yup.string().defined().nullable(),
   startMs: yup.number().integer().defined().nullable(),
   state: yup.string().oneOf(PENCIL_STATES).required(),
+  /** Found in pencil, but not surely: shown fainter. */
+  isUnsure: yup.boolean().optional(),
   isDone: yup.boolean().required(),
   /** Instant at which it was done (ISO 8601, UTC), or null. */
   doneAt: yup.string().defined().nullable(),

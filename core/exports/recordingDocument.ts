@@ -1,3 +1,4 @@
+import { slipPlace } from '../formats/slipPlace';
 import type { ExportChoices } from '../contract/exports';
 import type { MarkKindSetting } from '../contract/markKinds';
 import type { PencilState } from '../contract/pencil';
@@ -167,7 +168,7 @@ export const isWithin = (word: Stretch, { startMs, endMs }: Stretch): boolean =>
 
 const labelOf = (slip: Slip, kinds: readonly MarkKindSetting[]): string =>
   [
-    `${(slip.mark && kinds.find((k) => k.id === slip.mark)?.label) || SLIP_LABELS[slip.kind]} at ${clockTime(slip.startMs)}`,
+    `${(slip.mark && kinds.find((k) => k.id === slip.mark)?.label) || SLIP_LABELS[slip.kind]} ${slipPlace(slip)}`,
     slip.assignee ? `for ${slip.assignee}` : '',
   ]
     .filter(Boolean)

@@ -1,7 +1,7 @@
+import { slipPlace } from '../formats/slipPlace';
 import type { Recording } from '../contract/recordings';
 import type { TranscriptDocument } from '../formats/document';
 import { FORMAT_TYPES, type Format } from '../formats/formats';
-import { clockTime } from '../formats/times';
 import type { Passage } from '../transcript/manuscript';
 import { passagesToRead } from '../transcript/reading';
 import { type ExportRules, SLIP_LABELS, consentLines, isWithin, marksOf, titleOf } from './recordingDocument';
@@ -24,7 +24,7 @@ export function transcriptText(recording: Recording, format: Format, { choices, 
           .filter((s) => s.text && !['heading', 'consent'].includes(s.kind))
           .map((s) => ({
             startMs: s.startMs,
-            text: `${(s.mark && kinds.find((k) => k.id === s.mark)?.label) || SLIP_LABELS[s.kind]} at ${clockTime(s.startMs)}: ${s.text}`,
+            text: `${(s.mark && kinds.find((k) => k.id === s.mark)?.label) || SLIP_LABELS[s.kind]} ${slipPlace(s)}: ${s.text}`,
           }));
   const document: TranscriptDocument = {
     ...{ file: recording.fileName, title: titleOf(recording) },

@@ -57,7 +57,7 @@ describe('what stands in pencil beside a new recording', () => {
 
   it('is nothing where nothing was said', () => {
     expect(proposalsFor([], CONTEXT, model)).toEqual({
-      ...{ title: null, otherTitles: [], folderId: null, tags: [], project: null, people: [] },
+      ...{ kind: 'memo', title: null, otherTitles: [], folderId: null, tags: [], project: null, people: [] },
       ...{ todos: [], summary: [] },
     });
   });

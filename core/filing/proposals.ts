@@ -3,7 +3,8 @@ import { suggestTitles } from '../language/title';
 import type { FoundTodo } from '../language/todos/findTodos';
 import type { UnderstoodTodo } from '../understanding/findings';
 import { type UnderstandingModel } from '../understanding/model';
-import { understand } from '../understanding/understand';
+import { type TalkContext, understand } from '../understanding/understand';
+import type { SpokenKind } from '../contract/spokenKinds';
 import type { Named } from '../language/todos/projects';
 import { type Passage, passageText } from '../transcript/manuscript';
 import { type CitedSentence, shortSummary } from '../writeup/shortSummary';
@@ -20,16 +21,18 @@ export type FilingContext = Omit<Filed, 'text'> & {
   knownPeople: Named[];
   /** Name of the person whose recordings these are; empty where it is not known. */
   ownName: string;
-};
+} & Pick<TalkContext, 'kind' | 'isOther'>;
 
 export type Proposals = {
+  kind: SpokenKind;
   title: string | null;
   otherTitles: string[];
   folderId: string | null;
   tags: string[];
   project: string | null;
   people: string[];
-  todos: (FoundTodo & { startMs: number | null })[];
+  /** `sure` is the probability that it is one, 0 to 1. */
+  todos: (FoundTodo & { startMs: number | null; sure: number })[];
   summary: CitedSentence[];
 };
 
@@ -44,10 +47,10 @@ export function proposalsFor(
   const people = peopleIn(passages, context.people, context.knownPeople);
   const { folders, tags, projects } = context;
   const filing = suggestFiling({ ...context, text, people }, context.filed, { folders, tags, projects });
-  const { title, todos } = understand(sentences, knownOf(context), model);
+  const { kind, title, todos } = understand(sentences, knownOf(context), model);
   const otherTitles = suggestTitles(sentences).filter((t) => t !== title);
   return {
-    ...{ title, otherTitles, people },
+    ...{ kind, title, otherTitles, people },
     folderId: filing.folder?.id ?? null,
     tags: filing.tags.map((t) => t.name),
     project: filing.project,
@@ -57,7 +60,10 @@ export function proposalsFor(
 }
 
 /** What is known of a recording when its to-dos are looked for. */
-export type TodoFacts = { startedAt: string; projects: readonly Named[]; ownName: string };
+export type TodoFacts = { startedAt: string; projects: readonly Named[]; ownName: string } & Pick<
+  TalkContext,
+  'kind' | 'isOther'
+>;
 
 /** The to-dos of a recording with the second of the sentence in which each was said. */
 export function proposedTodos(
@@ -69,13 +75,13 @@ export function proposedTodos(
   return understand(sentences, knownOf(facts), model).todos.map((t) => proposedTodo(t, sentences));
 }
 
-const knownOf = ({ startedAt, projects, ownName }: TodoFacts) => ({ at: startedAt.slice(0, 16), projects, ownName });
+const knownOf = ({ startedAt, ...facts }: TodoFacts): TalkContext => ({ ...facts, at: startedAt.slice(0, 16) });
 
 const proposedTodo = (
-  { text, who, due, dueTime, repeat, project, place }: UnderstoodTodo,
+  { text, who, due, dueTime, repeat, project, place, sure }: UnderstoodTodo,
   sentences: readonly Sentence[],
 ): Proposals['todos'][number] => ({
-  ...{ text, who, repeat, project, sentence: place.sentence },
+  ...{ text, who, repeat, project, sure, sentence: place.sentence },
   due: due && dueTime ? `${due}T${dueTime}` : due,
   quote: sentences[place.sentence]!.text,
   startMs: sentences[place.sentence]!.startMs,

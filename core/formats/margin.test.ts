@@ -1,3 +1,4 @@
+import { slipPlace } from './slipPlace';
 import { type MarginLine, marginMarkdown } from './margin';
 
 const line = (part: Partial<MarginLine>): MarginLine => ({
@@ -38,4 +39,13 @@ it('lets nobody’s words become marks of the format', () => {
   expect(marginMarkdown('a # *b*', [line({ text: '<b>[x](y)\nz' })])).toBe(
     '# a \\# \\*b\\*\n\n- 0:00 **Slip**: \\<b\\>\\[x\\](y) z\n',
   );
+});
+
+it('what belongs to the whole recording has no time', () => {
+  expect(marginMarkdown('Walk', [line({ startMs: null, name: 'File', text: 'agenda.txt' })])).toContain(
+    '- **File**: agenda.txt',
+  );
+  expect([slipPlace({ startMs: 0, isWhole: true }), slipPlace({ startMs: 14_000 })]).toEqual([
+    ...['for the whole recording', 'at 0:14'],
+  ]);
 });

@@ -3,7 +3,8 @@ import { clockTime } from './times';
 
 /** Something in the margin, with the words beside which it stands. */
 export type MarginLine = {
-  startMs: number;
+  /** Null for what belongs to the whole recording. */
+  startMs: number | null;
   /** What it is: the name of a mark, "To-do", "Link". */
   name: string;
   text: string;
@@ -22,7 +23,7 @@ export function marginMarkdown(title: string, lines: readonly MarginLine[]): str
     const what = [markdownText(text), address === null ? '' : `<${address}>`].filter(Boolean).join(' ');
     const rest = [what, assignee ? `(for ${markdownText(assignee)})` : ''].filter(Boolean).join(' ');
     return [
-      `- ${box}${clockTime(startMs)} **${markdownText(name)}**${rest ? `: ${rest}` : ''}`,
+      `- ${box}${startMs === null ? '' : `${clockTime(startMs)} `}**${markdownText(name)}**${rest ? `: ${rest}` : ''}`,
       ...(words ? [`  > ${markdownText(words)}`] : []),
       ...(words && comments.length ? [''] : []),
       ...comments.map((c) => `  - ${markdownText(c)}`),

@@ -1,5 +1,6 @@
 import nlp from 'compromise';
 import type { Sentence } from './sentences';
+import { type TaggedTerm, taggedTerms } from './tagged';
 import { isStopword, stem, topicStems, wordsOf } from './words';
 
 const MAX_TITLE = 52;
@@ -118,13 +119,38 @@ export function stemCounts(texts: readonly string[]): Map<string, number> {
 
 /** Noun phrases of up to three words; function words, times and numbers are left out. */
 function phrasesOf(text: string): string[][] {
-  const found = nlp(text)
-    .match('#Adjective? #Noun+')
-    .not('(#Pronoun|#Date|#Time|#Value|#Month|#WeekDay|#Duration)')
-    .out('array') as string[];
-  return found
+  return nounRuns(taggedTerms(text))
     .map((phrase) => (phrase.match(/[\p{L}\p{N}]+(?:['’-][\p{L}\p{N}]+)*/gu) ?? []).filter((w) => !isUntelling(w)))
     .filter((run) => run.length > 0 && run.length <= 3 && !isLoneQuality(run));
+}
+
+const NO_TOPIC = ['Pronoun', 'Date', 'Time', 'Value', 'Month', 'WeekDay', 'Duration'];
+
+/** An adjective, where there is one, and the nouns after it, as they were said; what names no topic parts them. */
+function nounRuns(terms: readonly TaggedTerm[]): string[] {
+  const runs: string[] = [];
+  let run = '';
+  const end = (): void => {
+    if (run) runs.push(run);
+    run = '';
+  };
+  for (let from = 0; from < terms.length;) {
+    const isNoun = (at: number): boolean => terms[at]?.tags.has('Noun') ?? false;
+    const isLed = terms[from]!.tags.has('Adjective') && (!isNoun(from) || isNoun(from + 1));
+    const first = isLed ? from + 1 : from;
+    let to = first;
+    while (isNoun(to)) to++;
+    if (to === first) {
+      from++;
+      continue;
+    }
+    for (const { tags, pre, text, post } of terms.slice(from, to))
+      if (NO_TOPIC.some((tag) => tags.has(tag))) end();
+      else run += `${pre}${text}${post}`;
+    end();
+    from = to;
+  }
+  return runs;
 }
 
 /** An adjective that was taken for a noun where it stood. */

@@ -82,7 +82,7 @@ const MIXED_UP: readonly [RegExp, string, string][] = [
     '“Than” is for comparing.',
   ],
 ];
-const NO_SUCH_WORD = 'This word is not in any dictionary.';
+const NO_SUCH_WORD = 'This word is misspelled.';
 const NO_WORD = /\d|^\p{Lu}{2,}$|[@/_]|^.$/u;
 /** Looking for what a word was to be takes time: of very bad text, what is found in so many ms. */
 const LOOKING_UP_MS = 2000;
@@ -93,13 +93,17 @@ export class Speller {
   private readonly looked = new Map<string, string | null>();
   private spentMs = 0;
 
-  /** @param known words that are right whatever the dictionaries say: names and terms of the person */
+  /**
+   * @param known words that are right whatever the dictionaries say: names and terms of the person
+   * @param misspellings words that people often write wrongly, in lower case, each with what it was to be
+   */
   constructor(
     private readonly spellings: readonly Spelling[],
     private readonly known: ReadonlySet<string>,
+    private readonly misspellings: Pick<ReadonlyMap<string, string>, 'get'> = new Map<string, string>(),
   ) {}
 
-  /** What a word was probably to be; null for one that is right, or far from any: that is a name or a term. */
+  /** What a word was surely to be; null for one that is right, that may be several words, or that is a name or a term. */
   betterThan(word: string): string | null {
     if (this.spellings.length === 0 || word.length > MAX_WORD || this.known.has(word.toLowerCase())) return null;
     const before = this.looked.get(word);
@@ -107,13 +111,38 @@ export class Speller {
     let better: string | null = null;
     if (!this.spellings.some((s) => s.correct(word)) && this.spentMs < LOOKING_UP_MS) {
       const started = Date.now();
-      const found = this.spellings[0]!.suggest(word)[0] ?? this.spellings[1]?.suggest(word)[0];
+      const often = this.misspellings.get(word.toLowerCase());
+      better = often ? inCaseOf(word, often) : this.onlyNeighbour(word);
       this.spentMs += Date.now() - started;
-      better = found && !isFar(word, found) ? found : null;
     }
     this.looked.set(word, better);
     return better;
   }
+
+  /** The one word of the dictionaries that is a step away; null where there are several or none. */
+  private onlyNeighbour(word: string): string | null {
+    if (word.length < MIN_LENGTH) return null;
+    const near = new Set(this.spellings.flatMap((s) => s.suggest(word)).filter((other) => isOneStepFrom(word, other)));
+    return near.size === 1 ? [...near][0]! : null;
+  }
+}
+
+/** Shorter words have too many neighbours. */
+const MIN_LENGTH = 7;
+
+/** Whether one letter more, less or another, or two letters that changed places, lie between two words. */
+export function isOneStepFrom(a: string, b: string): boolean {
+  const [x, y] = [a.toLowerCase(), b.toLowerCase()];
+  if (x === y || Math.abs(x.length - y.length) > 1) return false;
+  let from = 0;
+  while (from < x.length && x[from] === y[from]) from++;
+  const [restX, restY] = [x.slice(from), y.slice(from)];
+  return (
+    restX.slice(1) === restY.slice(1) ||
+    restX === restY.slice(1) ||
+    restX.slice(1) === restY ||
+    (restX[0] === restY[1] && restX[1] === restY[0] && restX.slice(2) === restY.slice(2))
+  );
 }
 
 async function messagesOf(text: string, processor: { process: (text: string) => Promise<{ messages: unknown[] }> }) {
@@ -143,7 +172,8 @@ const asFound = (messages: Awaited<ReturnType<typeof messagesOf>>, text: string)
 /**
  * Proposals for one paragraph, each with its reason: spelling, doubled words, a and an, apostrophes, words that sound
  * alike, spaces, capitals at the beginning.
- * Method: retext's checks and Hunspell dictionaries (nspell); a word is right that one of them knows.
+ * Method: retext's checks and Hunspell dictionaries (nspell); a word is right that one of them knows. Of one that is not, only
+ * what is surely right is proposed: a misspelling that is known, or the only word that is one step away (Damerau 1964).
  */
 export async function proofread(block: number, text: string, speller: Speller): Promise<Piece[]> {
   const found = asFound(await messagesOf(text, checks), text);
@@ -188,12 +218,6 @@ export async function plainer(block: number, text: string): Promise<Piece[]> {
 
 const isSentenceStart = (text: string, at: number): boolean =>
   /(?:^|[.?!…]["'”’)]*\s+)["'“‘(]*$/.test(text.slice(0, at));
-
-/** More than a third of the letters would change. */
-function isFar(a: string, b: string): boolean {
-  const shared = [...a.toLowerCase()].filter((c) => b.toLowerCase().includes(c)).length;
-  return shared < a.length * 0.67 || Math.abs(a.length - b.length) > 2;
-}
 
 /** Of proposals that overlap, the first stays. */
 function apart(found: readonly Found[]): Found[] {

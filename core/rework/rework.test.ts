@@ -3,7 +3,7 @@ import path from 'node:path';
 import nspell from 'nspell';
 import type { Piece } from '../contract/rework';
 import { applyEdits, editsBetween, sentencesAt } from './pieces';
-import { Speller } from './proofread';
+import { Speller, isOneStepFrom } from './proofread';
 import { rework } from './rework';
 
 const dictionary = (name: string) => {
@@ -11,7 +11,12 @@ const dictionary = (name: string) => {
   return nspell(read('index.aff'), read('index.dic'));
 };
 const spellings = [dictionary('dictionary-en-gb'), dictionary('dictionary-en')];
-const speller = () => new Speller(spellings, new Set(['okwuosa', 'immeld']));
+const OFTEN = new Map([
+  ['recieve', 'receive'],
+  ['adress', 'address'],
+  ['untill', 'until'],
+]);
+const speller = () => new Speller(spellings, new Set(['okwuosa', 'immeld']), OFTEN);
 const applied = (text: string, pieces: readonly Piece[]) =>
   applyEdits(
     text,
@@ -54,6 +59,10 @@ describe('proofreading', () => {
     ['Please recieve the letter.', 'Please receive the letter.'],
     ['Keep them seperate.', 'Keep them separate.'],
     ['They came. then they left.', 'They came. Then they left.'],
+    ['I sent it to the wrog adress untill noon.', 'I sent it to the wrog address until noon.'],
+    ['Alot of it, wich nobody saw.', 'Alot of it, wich nobody saw.'],
+    ['The gardning is done.', 'The gardening is done.'],
+    ['The wilters and the blorp.', 'The wilters and the blorp.'],
     ['Colour and color are both fine.', 'Colour and color are both fine.'],
     ['Tamsin Okwuosa asked immeld.', 'Tamsin Okwuosa asked immeld.'],
     ['It costs 400 m² or 3rd.', 'It costs 400 m² or 3rd.'],
@@ -117,3 +126,14 @@ describe('other ways', () => {
     expect(pieces).toMatchObject([{ block: 1, before: "It's late.", after: 'It is late.' }]);
   });
 });
+
+test.each([
+  ['gardning', 'gardening', true],
+  ['recieve', 'receive', true],
+  ['wilter', 'filter', true],
+  ['plants', 'plant', true],
+  ['plant', 'plants', true],
+  ['plant', 'plant', false],
+  ['plant', 'planted', false],
+  ['abcd', 'badc', false],
+])('from %s to %s is one step: %s', (a, b, is) => expect(isOneStepFrom(a, b)).toBe(is));

@@ -31,6 +31,16 @@ export type TranscribedWord = {
 
 export type TranscriberProgress = { processedMs: number };
 
+/** What was recognised in a piece; its words have times from the beginning of the piece. */
+export type RecognisedSpeech = { words: TranscribedWord[]; isDoubtful: boolean };
+
+/** The pieces of one sound that are recognised already, so that a transcription that was broken off goes on where it was. */
+export interface RecognisedPieces {
+  /** @param span in frames of the speech detector from the beginning of the sound */
+  find(span: Span): RecognisedSpeech | undefined;
+  add(span: Span, speech: RecognisedSpeech): void;
+}
+
 /** Word times run only over frames with at least this probability of speech. */
 const VOICED = 0.1;
 
@@ -43,6 +53,7 @@ export class Transcriber {
    * @param onProgress called after each piece and each block with the time up to which the sound is done
    * @param names that a person has listed
    * @param known names that are known without being listed
+   * @param earlier pieces that need not be recognised again, and where new ones are added
    * @param speakers hears every word, in the order in which they are given out
    * @param signal ends the work between two pieces; the stream then throws the signal's reason
    */
@@ -54,7 +65,9 @@ export class Transcriber {
       speakers,
       names = [],
       known = [],
+      earlier,
     }: {
+      earlier?: RecognisedPieces | undefined;
       names?: PreparedNames;
       known?: PreparedNames;
       onProgress?: (progress: TranscriberProgress) => void;
@@ -68,12 +81,17 @@ export class Transcriber {
     const sound = new SampleWindow();
     const speech = new SampleWindow();
 
+    const hear = async (span: Span, samples: Float32Array): Promise<RecognisedSpeech> => {
+      const isVoiced = voicedDuration(speech.slice(span.start, span.end));
+      const { words, isDoubtful } = await recogniser.recognise(samples, isVoiced, { names, known, wantsOthers: true });
+      const heard = { words: inModernSpelling(words.map((w) => wordWithAbsoluteTime(w, 0))), isDoubtful };
+      earlier?.add(span, heard);
+      return heard;
+    };
     const recognise = async (span: Span): Promise<TranscribedPiece> => {
       signal?.throwIfAborted();
       const samples = sound.slice(span.start * FRAME_SAMPLES, span.end * FRAME_SAMPLES);
-      const isVoiced = voicedDuration(speech.slice(span.start, span.end));
-      const { words, isDoubtful } = await recogniser.recognise(samples, isVoiced, { names, known, wantsOthers: true });
-      const said = inModernSpelling(words.map((w) => wordWithAbsoluteTime(w, 0)));
+      const { words: said, isDoubtful } = earlier?.find(span) ?? (await hear(span, samples));
       speakers?.push(samples, said);
       const startMs = toMs(span.start * FRAME_SECONDS);
       onProgress?.({ processedMs: toMs(span.end * FRAME_SECONDS) });

@@ -1,6 +1,3 @@
-/** What a recording is: thoughts of one's own, a message to somebody, a conversation, a talk, a letter that is dictated. */
-export type RecordingKind = 'memo' | 'message' | 'dialogue' | 'lecture' | 'letter';
-
 /** Where something was said: tokens of the reading, `from` up to, not with, `to`, and the sentence it begins in. */
 export type Place = { from: number; to: number; sentence: number };
 

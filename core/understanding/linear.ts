@@ -49,6 +49,14 @@ function probabilitiesOf({ weights, classes, scale }: Linear, rows: Int32Array):
 export const probabilities = (model: Linear, features: readonly string[]): Float64Array =>
   probabilitiesOf(model, rowsOf(model.bits, features));
 
+/** How much speaks for something, by the single class of a ranker: more is better, comparable only beside each other. */
+export function scoreOf({ weights, bits, scale }: Linear, features: readonly string[]): number {
+  const rows = rowsOf(bits, features);
+  let sum = 0;
+  for (const row of rows) sum += weights[row]!;
+  return (sum * scale) / Math.sqrt(rows.length || 1);
+}
+
 export type Training = { bits?: number; epochs?: number; rate?: number; l2?: number; minCount?: number; seed?: number };
 
 /**
@@ -98,6 +106,68 @@ export function trainLinear(
     }
   }
   return model;
+}
+
+/** Things of which one is to be chosen: `worth` is how good each is, 0 to 1. */
+export type Choice = { features: readonly (readonly string[])[]; worth: readonly number[]; weight?: number };
+
+/** How sharply a better one is preferred; measured. */
+const SHARPNESS = 12;
+
+/**
+ * Learns to choose: the likelihoods of the things beside each other are made like their worths (ListNet, Cao et al.
+ * 2007), by the same descent as above.
+ * @returns a ranker of one class, for `scoreOf`
+ */
+export function trainRanker(
+  choices: readonly Choice[],
+  { bits = 14, epochs = 12, rate = 0.1, l2 = 5e-5, minCount = 3, seed = 1 }: Training = {},
+): Linear {
+  const counts = new Map<string, number>();
+  for (const { features } of choices)
+    for (const names of features) for (const f of new Set(names)) counts.set(f, (counts.get(f) ?? 0) + 1);
+  const weights = new Float32Array(1 << bits);
+  const squares = new Float32Array(weights.length).fill(1e-6);
+  const likelihoods = (scores: readonly number[]): number[] => {
+    const max = Math.max(...scores);
+    const all = scores.map((x) => Math.exp(x - max));
+    const sum = all.reduce((a, b) => a + b, 0);
+    return all.map((x) => x / sum);
+  };
+  const data = choices
+    .filter((c) => c.features.length > 1)
+    .map(({ features, worth, weight = 1 }) => ({
+      rows: features.map((names) =>
+        rowsOf(
+          bits,
+          names.filter((f) => counts.get(f)! >= minCount),
+        ),
+      ),
+      wanted: likelihoods(worth.map((x) => x * SHARPNESS)),
+      weight,
+    }));
+  const random = seeded(seed);
+  for (let step = 0; step < epochs * data.length; step++) {
+    const { rows, wanted, weight } = data[Math.floor(random() * data.length)]!;
+    const found = likelihoods(
+      rows.map((r) => {
+        let sum = 0;
+        for (const row of r) sum += weights[row]!;
+        return sum / Math.sqrt(r.length || 1);
+      }),
+    );
+    const gradients = new Map<number, number>();
+    rows.forEach((r, i) => {
+      const share = ((found[i]! - wanted[i]!) * weight) / Math.sqrt(r.length || 1);
+      for (const row of r) gradients.set(row, (gradients.get(row) ?? 0) + share);
+    });
+    for (const [row, share] of gradients) {
+      const gradient = share + l2 * weights[row]!;
+      squares[row]! += gradient * gradient;
+      weights[row]! -= (rate * gradient) / Math.sqrt(squares[row]!);
+    }
+  }
+  return { classes: 1, bits, scale: 1, weights };
 }
 
 /** The same classifier with one byte for each weight. */

@@ -1,6 +1,6 @@
-import nlp from 'compromise';
 import { isActionVerb } from '../language/todos/actionVerbs';
 import type { Sentence } from '../language/sentences';
+import { taggedTerms } from '../language/tagged';
 
 /** A word as it was said. `start` and `end` are places in the text of its sentence; `bare` is lower case without punctuation. */
 export type Token = { text: string; bare: string; tag: string; sentence: number; start: number; end: number };
@@ -32,15 +32,12 @@ const TAGS = (
   'Plural Noun Expression'
 ).split(' ');
 
-type Term = { text: string; pre: string; post: string; tags: Set<string> };
-
 /** One tag for each word that spaces divide; `?` where the tagger has none. */
 function tagsOf(text: string, starts: readonly number[]): string[] {
-  const terms = (nlp(text) as unknown as { termList(): Term[] }).termList();
   const tags: string[] = starts.map(() => '?');
   let place = 0;
   let at = 0;
-  for (const term of terms) {
+  for (const term of taggedTerms(text)) {
     const tag = TAGS.find((t) => term.tags.has(t)) ?? '?';
     if (!term.text) {
       // The second half of "I'll".

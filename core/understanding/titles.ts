@@ -1,7 +1,8 @@
 import type { Sentence } from '../language/sentences';
 import { announcedTitle, keyPhrases } from '../language/title';
 import { topicStems, upperFirst } from '../language/words';
-import type { Point, RecordingKind, UnderstoodTodo } from './findings';
+import type { SpokenKind } from '../contract/spokenKinds';
+import type { Point, UnderstoodTodo } from './findings';
 
 const MAX_TITLE = 52;
 const MAX_LETTER_TITLE = 62;
@@ -19,7 +20,7 @@ const EMPTY =
  * to-dos and decisions that were found. Null where nothing was said.
  */
 export function titleFor(
-  kind: RecordingKind,
+  kind: SpokenKind,
   sentences: readonly Sentence[],
   todos: readonly UnderstoodTodo[],
   decisions: readonly Point[],

@@ -18,10 +18,17 @@ export type JudgedTodo = Stretch & { text: string; sure: number; rule: RuledTodo
 
 /** How ready the judge is to see a to-do, by the way of speaking; where F1 is best on the hands learned on. */
 const BIAS: Record<TalkKind, number> = { memo: 0.9, dialogue: 1.2, talk: 0.9 };
-/** In a memo of so few units nearly all is meant as it is said: what the rules found stays. */
+/** Of so few units nearly all is meant as it is said: what the rules found stays, as they word it. */
 const SHORT = 8;
+/** There the rules are right three times in four at least, whatever the judge thinks of it. */
+const SURE_BY_RULE = 0.75;
 /** What only the rules found stays from here on. */
 const KEEP_RULE: Record<TalkKind, number> = { memo: 0.1, dialogue: 0.3, talk: 0.5 };
+
+const ruled = (rule: RuledTodo, sure: number): JudgedTodo => ({
+  ...{ from: rule.unit, to: rule.unit + 1, head: rule.unit, text: rule.text },
+  ...{ sure, rule, isRuled: true },
+});
 
 export function judgeTodos(talk: Prepared, model: TodoModel): JudgedTodo[] {
   const { features, rules, kind } = talk;
@@ -32,6 +39,8 @@ export function judgeTodos(talk: Prepared, model: TodoModel): JudgedTodo[] {
     const some = begins! + goesOn! || 1e-9;
     return [o, ((1 - o) * begins!) / some, ((1 - o) * goesOn!) / some];
   });
+  const isShort = features.length <= SHORT;
+  const surely = (sure: number): number => (isShort ? Math.max(sure, SURE_BY_RULE) : sure);
   const found: JudgedTodo[] = [];
   const used = new Set<RuledTodo>();
   for (const [from, to] of groupsIn(rows, model.transitions, BIAS[kind])) {
@@ -41,27 +50,25 @@ export function judgeTodos(talk: Prepared, model: TodoModel): JudgedTodo[] {
     const within = rules.filter((r) => r.unit >= from && r.unit < to);
     within.forEach((r) => used.add(r));
     const sure = 1 - Math.min(...rows.slice(from, to).map(([o]) => o!));
-    // What the rules take apart ("plan, rehearse and record the clip") they word better, too.
-    if (within.length > 1 && kind === 'memo') {
-      for (const rule of within)
-        found.push({ from: rule.unit, to: rule.unit + 1, head: rule.unit, text: rule.text, sure, rule, isRuled: true });
+    // What the rules take apart ("plan, rehearse and record the clip") they word better, too, and so they do what is short.
+    if ((kind === 'memo' && within.length > 1) || (isShort && within.length)) {
+      for (const rule of within) found.push(ruled(rule, surely(sure)));
       continue;
     }
     const worded = bestWording(talk, stretch, model.words, model.ranker);
-    if (worded && !(saysNothing(worded.candidate.text) && within.length === 0))
+    if (worded && !(saysNothing(worded.text) && within.length === 0))
       found.push({
         ...stretch,
-        text: worded.candidate.text,
+        text: worded.text,
         sure,
         rule: within[0] ?? null,
-        isRuled: worded.candidate.kind === 'rule',
+        isRuled: worded.kind === 'rule',
       });
   }
   for (const rule of rules) {
     if (used.has(rule) || rule.unit < 0) continue;
     const sure = 1 - rows[rule.unit]![0]!;
-    if (sure >= KEEP_RULE[kind] || features.length <= SHORT)
-      found.push({ from: rule.unit, to: rule.unit + 1, head: rule.unit, text: rule.text, sure, rule, isRuled: true });
+    if (sure >= KEEP_RULE[kind] || isShort) found.push(ruled(rule, surely(sure)));
   }
   return found.sort((a, b) => a.from - b.from);
 }

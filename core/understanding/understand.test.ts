@@ -143,3 +143,32 @@ test.each([
   },
   40_000,
 );
+
+test('spoken by somebody else, what is asked is for the person, and what is promised for who speaks', () => {
+  const said = sentencesOfText(
+    'Hello Tamsin, this is Petra from the nursery. Please call the nursery back by Friday. ' +
+      'Bring the order form on Monday. I will send you the price list tomorrow.',
+  );
+  const whose = (isOther: boolean) =>
+    new Map(understand(said, { at: AT, ownName: 'Tamsin', isOther }, model).todos.map((t) => [t.text, t.who]));
+  const asked = whose(true);
+  expect(asked.get('Bring the order form')).toBe('me');
+  expect([...asked].find(([text]) => /price list/.test(text))?.[1] ?? null).not.toBe('me');
+  expect([...whose(false)].find(([text]) => /price list/.test(text))?.[1]).toBeDefined();
+});
+
+test('what the person says it is counts more than what it looks like', () => {
+  const said = sentencesOfText('Dear Sir, please send me the plan of the weir. Yours sincerely, Tamsin.');
+  expect(understand(said, { at: AT }, model)).toMatchObject({ kind: 'letter', todos: [] });
+  const asMemo = understand(said, { at: AT, kind: 'memo' }, model);
+  expect(asMemo.kind).toBe('memo');
+  expect(asMemo.todos).toHaveLength(1);
+});
+
+test('in a short memo what the rules find is sure, and what only the judge finds may not be', () => {
+  const sure = new Map(
+    memo("I have to call the nursery tomorrow. I'm fetching the stakes on Tuesday.").todos.map((t) => [t.text, t.sure]),
+  );
+  expect(sure.get('Call the nursery')).toBeGreaterThanOrEqual(0.75);
+  expect(sure.get('Fetch the stakes')).toBeLessThan(0.75);
+});

@@ -5,14 +5,15 @@ import { isCalled } from '../language/todos/people';
 import { projectIn } from '../language/todos/projects';
 import { type SummarySentence, summarise } from '../language/summary';
 import { type Due, dueOf } from './due';
-import type { Point, RecordingKind, UnderstoodTodo } from './findings';
+import type { SpokenKind } from '../contract/spokenKinds';
+import type { Point, UnderstoodTodo } from './findings';
 import { type Matter, matterText, mattersOf, withQuestion } from './matters';
 import type { UnderstandingModel } from './model';
 import { type Prepared, prepareTalk } from './prepare';
 import { titleFor } from './titles';
 import { type JudgedTodo, judgeTodos } from './todoJudge';
 import { tokenText } from './reading';
-import { listenerOf, whoInDialogue, whoInMemo } from './who';
+import { listenerOf, whoForListener, whoInDialogue, whoInMemo } from './who';
 import { tidyWording } from './wordings';
 
 const LETTER_OPENS =
@@ -22,7 +23,7 @@ const LETTER_CLOSES =
 const LECTURE_WORDS = 600;
 
 /** What a recording is, told by who speaks, how long, and how it opens and closes. */
-export function kindOf(sentences: readonly Sentence[]): RecordingKind {
+export function kindOf(sentences: readonly Sentence[]): SpokenKind {
   const speakers = new Set(sentences.flatMap((s) => s.speaker ?? []));
   if (speakers.size > 1) return 'dialogue';
   const text = sentences
@@ -39,8 +40,14 @@ export function kindOf(sentences: readonly Sentence[]): RecordingKind {
     : 'memo';
 }
 
+/**
+ * What is known of a recording when it is understood. `kind` is what the person says it is, null where that is to be
+ * found out; `isOther` says that its one voice is not the person's: "I" is then who speaks, and "you" the person.
+ */
+export type TalkContext = TodoContext & { kind?: SpokenKind | null; isOther?: boolean };
+
 export type Understanding = {
-  kind: RecordingKind;
+  kind: SpokenKind;
   prepared: Prepared;
   title: string | null;
   todos: UnderstoodTodo[];
@@ -70,7 +77,7 @@ function isSameTodo(a: Pick<UnderstoodTodo, 'text' | 'who'>, b: Pick<UnderstoodT
 }
 
 /** To-dos of what was said, each action once. */
-export function understoodTodos(talk: Prepared, context: TodoContext, model: UnderstandingModel): UnderstoodTodo[] {
+export function understoodTodos(talk: Prepared, context: TalkContext, model: UnderstandingModel): UnderstoodTodo[] {
   const { tokens, units } = talk.reading;
   const isDialogue = talk.kind === 'dialogue';
   const listener = isDialogue ? null : listenerOf(talk.reading);
@@ -78,7 +85,8 @@ export function understoodTodos(talk: Prepared, context: TodoContext, model: Und
   for (const todo of judgeTodos(talk, model)) {
     const { rule } = todo;
     const { due, time, repeat } = dueFrom(talk, todo);
-    const who = isDialogue ? whoInDialogue(talk, todo, rule) : whoInMemo(talk, todo, rule, listener, model.who);
+    const said = isDialogue ? whoInDialogue(talk, todo, rule) : whoInMemo(talk, todo, rule, listener, model.who);
+    const who = !isDialogue && context.isOther ? whoForListener(talk, todo, said, listener) : said;
     const place = { from: units[todo.from]!.from, to: units[todo.to - 1]!.to, sentence: units[todo.head]!.sentence };
     const made: UnderstoodTodo = {
       text: todo.text,
@@ -113,10 +121,10 @@ function pointOf(talk: Prepared, { from, to, sure }: Matter, text: string): Poin
 /** All that is understood of what was said. */
 export function understand(
   sentences: readonly Sentence[],
-  context: TodoContext,
+  context: TalkContext,
   model: UnderstandingModel,
 ): Understanding {
-  const kind = kindOf(sentences);
+  const kind = context.kind ?? kindOf(sentences);
   const prepared = prepareTalk(
     sentences,
     context,

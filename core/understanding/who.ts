@@ -215,3 +215,20 @@ export function whoInDialogue(
   if (you >= 0 || isQuestion) return asked();
   return named(null) ?? rule?.who ?? own;
 }
+
+const FIRST_PERSON = /^(?:i|we)(?:'(?:ll|m|re|ve|d))?$/;
+
+/** The same where somebody else speaks to the person: what the speaker takes on is theirs, what is asked is "me". */
+export function whoForListener(
+  { reading }: Pick<Prepared, 'reading'>,
+  { head }: Stretch,
+  said: string | null,
+  listener: string | null,
+): string | null {
+  const unit = reading.units[head]!;
+  if (said === listener && listener !== null) return 'me';
+  if (said !== 'me') return said;
+  const words = reading.tokens.slice(unit.from, unit.to).map((t) => t.bare);
+  // Nobody knows the name of a voice that is not named.
+  return words.some((w) => FIRST_PERSON.test(w)) ? unit.speaker : 'me';
+}

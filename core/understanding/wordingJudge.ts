@@ -1,13 +1,13 @@
 import { wordingStems } from '../language/alike';
 import { isActionVerb } from '../language/todos/actionVerbs';
-import { type Linear, probabilities } from './linear';
-import { type Prepared } from './prepare';
+import { type Linear, probabilities, scoreOf } from './linear';
+import type { Prepared, TalkKind } from './prepare';
 import { WEAK } from './reading';
 import { shapeOf } from './unitFeatures';
-import { wordingsOf } from './wordings';
+import { type Wording, wordingsOf } from './wordings';
 
 /** So many units before a to-do may tell what it is about. */
-const BEFORE = 2;
+const BEFORE: Record<TalkKind, number> = { memo: 4, dialogue: 6, talk: 2 };
 /** A word of a wording that was not said there, and what the best wording has beside what was said; both measured. */
 const UNSAID = 0.08;
 const BESIDE = 0.8;
@@ -22,7 +22,7 @@ export function wordFeatures(talk: Prepared, stretch: Stretch): Map<number, stri
   const { reading, dated, unitAt } = talk;
   const { tokens, units } = reading;
   const { from, to, head } = stretch;
-  const [start, end] = [units[Math.max(0, from - BEFORE)]!.from, units[to - 1]!.to];
+  const [start, end] = [units[Math.max(0, from - BEFORE[talk.kind])]!.from, units[to - 1]!.to];
   const own = units[head]!;
   const rules = rulesWithin(talk, stretch);
   const ruled = rules.length ? new Set(rules.flatMap((r) => wordingStems(r.text))) : null;
@@ -41,7 +41,7 @@ export function wordFeatures(talk: Prepared, stretch: Stretch): Map<number, stri
     const at = unitAt[k]!;
     const place =
       at < from
-        ? `C${from - at}`
+        ? `C${Math.min(from - at, 3 + ((from - at) >> 1))}`
         : at === head
           ? 'H'
           : at < head
@@ -97,6 +97,9 @@ export function wordFeatures(talk: Prepared, stretch: Stretch): Map<number, stri
   return out;
 }
 
+/** "Do it", "email them": what says little without what came before. */
+const POINTS = / (?:it|them|that|this|him|her|one|so|those|there)(?: |,|$)|^\S+(?: \S+)?$/i;
+
 /** A wording with what is expected of it: `likeness` to what a person would write, 0 to 1. */
 export type Candidate = {
   text: string;
@@ -105,6 +108,9 @@ export type Candidate = {
   units: number;
   verb: string;
   next: string;
+  /** Whether its unit asks, and whether another speaker says it than the one of the to-do. */
+  asks: boolean;
+  isOther: boolean;
   likeness: number;
   coverage: number;
   precision: number;
@@ -112,7 +118,7 @@ export type Candidate = {
 
 /** All wordings of a stretch: the rules' own and those made of what was said. */
 export function candidatesFor(talk: Prepared, stretch: Stretch, words: Linear): Candidate[] {
-  const { tokens } = talk.reading;
+  const { units, tokens } = talk.reading;
   const keep = new Map<string, number>();
   for (const [k, names] of wordFeatures(talk, stretch)) {
     const p = probabilities(words, names)[1]!;
@@ -120,12 +126,15 @@ export function candidatesFor(talk: Prepared, stretch: Stretch, words: Linear): 
   }
   let total = BESIDE;
   for (const p of keep.values()) total += p;
-  const weighed = (w: Pick<Candidate, 'text' | 'kind' | 'unit' | 'units' | 'verb' | 'next'>): Candidate => {
+  const { speaker } = units[stretch.head]!;
+  const weighed = (w: Wording): Candidate => {
     const stems = new Set(wordingStems(w.text));
     let sum = 0;
     for (const s of stems) sum += keep.get(s) ?? UNSAID;
     return {
       ...w,
+      asks: tokens[units[w.unit]!.to - 1]!.text.endsWith('?'),
+      isOther: units[w.unit]!.speaker !== speaker,
       likeness: (2 * sum) / (stems.size + total),
       coverage: sum / total,
       precision: sum / (stems.size || 1),
@@ -135,19 +144,24 @@ export function candidatesFor(talk: Prepared, stretch: Stretch, words: Linear): 
     ...rulesWithin(talk, stretch).map((r) =>
       weighed({ text: r.text, kind: 'rule', unit: r.unit, units: 1, verb: '', next: '$' }),
     ),
-    ...wordingsOf(talk.reading, stretch.from, stretch.to, talk.at).map(weighed),
+    ...wordingsOf(talk.reading, Math.max(0, stretch.from - BEFORE[talk.kind]), stretch.to, talk.at).map(weighed),
   ];
 }
 
 const step = (share: number): number => Math.round(share * 12);
 
 /** Names of what is true of a wording beside the others of its stretch. */
-export function candidateFeatures(c: Candidate, { head }: Stretch, all: readonly Candidate[]): string[] {
+export function candidateFeatures(c: Candidate, { from, head }: Stretch, all: readonly Candidate[]): string[] {
   const words = c.text.toLowerCase().split(' ');
   const best = Math.max(...all.map((x) => x.likeness));
   const hasRule = all.some((x) => x.kind === 'rule');
-  const place = c.unit === head ? 'H' : c.unit < head ? '-' : '+';
+  const place = c.unit === head ? 'H' : c.unit < from ? `C${Math.min(4, from - c.unit)}` : c.unit < head ? '-' : '+';
   const k = c.kind;
+  // What the head says alone, and whether that points back to what was said before.
+  const own = all.filter((x) => x.unit === head && x.kind !== 'rule');
+  const isPointing = own.length > 0 && own.every((x) => POINTS.test(x.text));
+  const isSameVerb = c.verb !== '' && own.some((x) => x.verb === c.verb);
+  const isBefore = place.startsWith('C');
   return [
     ...['bias', `k:${k}`, `e:${step(c.likeness)}`, `ke:${k} ${step(c.likeness)}`, `d:${step(best - c.likeness)}`],
     ...[
@@ -178,32 +192,25 @@ export function candidateFeatures(c: Candidate, { head }: Stretch, all: readonly
       `cm:${Math.min(3, c.text.split(',').length - 1)}`,
       `many:${all.length > 15}`,
       `nx:${c.next}`,
+      `pk:${place} ${k}`,
+      `pp:${place} ${isPointing} ${POINTS.test(c.text)}`,
+      `bp:${isBefore} ${isPointing} ${isSameVerb}`,
+      `bq:${isBefore} ${c.asks} ${c.isOther}`,
+      `bpe:${isBefore} ${isPointing} ${step(best - c.likeness)}`,
+      `be:${isBefore} ${step(c.likeness)}`,
       `nxl:${c.next} ${words.length < 4}`,
       `vb:${c.verb}`,
     ],
   ];
 }
 
-/** What a wording must beat that does not begin with a verb: a list is read as things to do. */
-const VERBLESS = 0.12;
-
-/** The rules' own wordings are whole and have their persons put in. */
-const TRUST_IN_RULES = 0.3;
-
-/** The best wording of a stretch, and how good it is expected to be, 0 to 2; null where nothing can be worded. */
-export function bestWording(
-  talk: Prepared,
-  stretch: Stretch,
-  words: Linear,
-  ranker: Linear,
-): { candidate: Candidate; worth: number } | null {
+/** The best wording of a stretch; null where nothing can be worded. */
+export function bestWording(talk: Prepared, stretch: Stretch, words: Linear, ranker: Linear): Candidate | null {
   const all = candidatesFor(talk, stretch, words);
-  let best: { candidate: Candidate; worth: number } | null = null;
+  let best: { candidate: Candidate; score: number } | null = null;
   for (const candidate of all) {
-    const [, fair, good] = probabilities(ranker, candidateFeatures(candidate, stretch, all));
-    const isVerbless = candidate.kind === 'whole' || candidate.kind === 'noun';
-    const worth = fair! + 1.6 * good! - (isVerbless ? VERBLESS : 0) + (candidate.kind === 'rule' ? TRUST_IN_RULES : 0);
-    if (!best || worth > best.worth) best = { candidate, worth };
+    const score = scoreOf(ranker, candidateFeatures(candidate, stretch, all));
+    if (!best || score > best.score) best = { candidate, score };
   }
-  return best;
+  return best?.candidate ?? null;
 }

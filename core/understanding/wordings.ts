@@ -55,6 +55,12 @@ export function baseOfGerund(word: string): string | null {
 /** What a wording loses at its end: reasons, hedges, what only leads on. */
 const TAIL =
   /,? (?:because|since|so that|so i|so we|otherwise|or else|if possible|i think|i suppose|i guess|i mean|you know|please|though|then|again|as well|too|instead|at some point|or something|and so on|and that|and stuff|whatever|anyway|just in case|if i can|if you can|when i can|when you can|before i forget|and|but|so|or|to|of|for|with|by|on|in|at|the|a|an|my|which|that)$/iu;
+/** Words of time that the dates leave: "first thing", "in the morning", "the day" of "the day before". */
+const TIME_TAIL =
+  /,? (?:(?:in|during) the (?:morning|afternoon|evening|night)|first thing|at the (?:very )?latest|straight away|right away|right now|there and then|the (?:same )?day|same day|(?:one|a|two) (?:days?|weeks?) (?:before|later)|now|onwards|(?:on|before|until|till) (?:morning|evening))$/iu;
+/** "When you're", of "when you're in": a clause that has lost its end. */
+const OPEN_CLAUSE =
+  /,? (?:(?:when|where|while|once|because|if|as|that|what|which|until|till|before|after|so) )?(?:i|you|he|she|it|we|they|there|that)'(?:re|s|m|ll|ve|d)$/iu;
 /** "Will write the application" is worded as what is to be done. */
 const LEADS_IN =
   /^(?:(?:and|so|but|then|also|just|please) )*(?:(?:will|would|can|could|must|should|shall|gotta|have to|has to|need to|needs to|going to|want to|wants to) (?!be\b|not\b|have\b))?/iu;
@@ -89,6 +95,8 @@ export function tidyWording(words: string, at: string, keepsDates = false): stri
     before = text;
     text = withoutEnd(text, ' ,;:.?!–—-')
       .replace(TAIL, '')
+      .replace(OPEN_CLAUSE, '')
+      .replace(keepsDates ? /$^/u : TIME_TAIL, '')
       .replace(/^[\s,;:.–—-]+/u, '')
       .replace(/ ([,;.])/g, '$1')
       .replace(/,(?: ?,)+/g, ',');

@@ -6,6 +6,7 @@ import { Problem } from '@immeld/core/contract/problem';
 import { PARTS_FROM_MS } from '@immeld/core/contract/recordings';
 import type { Todo } from '@immeld/core/contract/todos';
 import { fileNameBy } from '@immeld/core/exports/fileNames';
+import { mayHaveSums } from '@immeld/core/compute/noteLines';
 import { noteAsDocument } from '@immeld/core/exports/noteAsDocument';
 import { type ExportRules, type RecordingToExport, marksOf, titleOf } from '@immeld/core/exports/recordingDocument';
 import { type ExportDocument, picturesOf } from '@immeld/core/exports/exportDocument';
@@ -101,9 +102,13 @@ async function documentSource({ source }: RecordingSource, ruling: Ruling): Prom
 }
 
 async function documentOfNote({ title, body, updatedAt }: NoteRow, choices: ExportChoices): Promise<ExportDocument> {
+  const { markKinds: kinds, currencies } = await sharedSettings();
+  const day = new Date().toISOString().slice(0, 10);
+  // What a note works out goes along with it.
+  const workedOut = body && mayHaveSums(body) ? await longTasks.run({ kind: 'sums', body, day, currencies }) : body;
   return noteAsDocument(
-    { title: title || 'Note', body, facts: [dayInWords(updatedAt.toISOString().slice(0, 10))] },
-    { hasHeader: choices.header, kinds: (await sharedSettings()).markKinds },
+    { title: title || 'Note', body: workedOut, facts: [dayInWords(updatedAt.toISOString().slice(0, 10))] },
+    { hasHeader: choices.header, kinds },
   );
 }
 

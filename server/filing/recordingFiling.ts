@@ -9,6 +9,7 @@ import { type Recording, titleOf } from '../models/recording';
 import { sharedSettings } from '../models/settings';
 import { RecordingTag, Tag } from '../models/tag';
 import { TodoRow } from '../models/todo';
+import { isUnsure } from '../todos/sureness';
 import { setDictation } from '../transcript/dictation';
 import { projectId, setPeople, setTags } from './shelving';
 
@@ -43,6 +44,8 @@ export async function changeRecording(recording: Recording, body: RecordingChang
     ...(body.title !== undefined ? { title: body.title || null } : {}),
     ...(body.folderId !== undefined ? { folderId: body.folderId } : {}),
     ...(body.project !== undefined ? { projectId: await projectId(body.project, deed) } : {}),
+    ...(body.kind !== undefined ? { chosenKind: body.kind } : {}),
+    ...(body.voice !== undefined ? { voice: body.voice } : {}),
     ...(body.isFiled !== undefined ? { filedAt: body.isFiled ? (recording.filedAt ?? new Date()) : null } : {}),
     ...(body.isFavourite !== undefined ? { isFavourite: body.isFavourite } : {}),
     ...(body.isArchived !== undefined
@@ -71,6 +74,7 @@ export async function describeChange(recording: Recording, body: RecordingChange
     return folder ? `${title} is in ${folder.name}.` : `${title} is no longer in a folder.`;
   }
   if (body.title !== undefined) return `The title is now ${title}.`;
+  if (body.kind !== undefined || body.voice !== undefined) return `${title} was read again, and its to-dos with it.`;
   if (body.tags) return `The tags of ${title} were changed.`;
   if (body.people) return `The people of ${title} were changed.`;
   if (body.project !== undefined) return `The project of ${title} was changed.`;
@@ -127,7 +131,7 @@ export async function fileAsSuggested(recording: Recording, deed: ChangeSet): Pr
     where: { recordingId: recording.id, state: 'pencil', binnedAt: null },
     transaction,
   })) {
-    await deed.change(todo, { state: 'ink' });
+    if (!isUnsure(todo)) await deed.change(todo, { state: 'ink' });
   }
 }
 

@@ -22,6 +22,8 @@ import { indexWords } from './vocabulary';
 import { wordVectors } from './wordVectors';
 import type { FindDatabase } from './reader';
 
+/** What is longer is pasted text: reading it as a question would keep others waiting. */
+const MAX_QUESTION = 500;
 const BEST_PASSAGES = 160;
 const MAX_PROMISES_FROM = 60;
 /** Passages on both sides of a hit that are read with it. */
@@ -35,7 +37,7 @@ const nothing = (question: string): FoundAnswer => ({
 
 /** Answers a question with sentences of one's own recordings and notes; what is no question is not answered. */
 export async function ask(database: FindDatabase, typed: string, today: string, zone?: string): Promise<FoundAnswer> {
-  if (!isQuestion(typed)) return nothing(typed);
+  if (typed.length > MAX_QUESTION || !isQuestion(typed)) return nothing(typed);
   const people = (await Person.findAll()).map(({ name, otherNames }): KnownPerson => ({ name, otherNames }));
   const question = readQuestion(typed, people, today);
   const { kind, period } = question;

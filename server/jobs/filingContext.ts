@@ -7,6 +7,7 @@ import { Project } from '../models/project';
 import { Recording } from '../models/recording';
 import { sharedSettings } from '../models/settings';
 import { Tag } from '../models/tag';
+import { talkOf } from '../todos/saveFoundTodos';
 
 const MAX_EXAMPLES = 300;
 const EXAMPLE_PASSAGES = 12;
@@ -40,6 +41,7 @@ export async function filingContextFor(recording: Recording): Promise<FilingCont
     ...circumstancesOf(recording),
     people: recording.appointment?.people ?? [],
     ownName: (await sharedSettings()).ownName,
+    ...talkOf(recording),
     knownPeople: people.map(({ name, otherNames }) => ({ name, otherNames })),
     filed: filed.map((r) => ({
       ...circumstancesOf(r),

@@ -1,4 +1,5 @@
 import fs from 'node:fs';
+import path from 'node:path';
 import type { Job } from '@immeld/core/contract/jobs';
 import type { Recording as View } from '@immeld/core/contract/recordings';
 import type { Account } from '@immeld/core/contract/account';
@@ -7,6 +8,7 @@ import { JobRow } from '../models/job';
 import { Recording } from '../models/recording';
 import type { RunningServer } from '../start';
 import { Device } from '../testing/device';
+import type { WorkerTask } from './workerMessages';
 import {
   ControlledPool,
   SPOKEN,
@@ -124,4 +126,80 @@ test('somebody’s hours of sound pause for the memo of somebody else, but not f
   await begun(3);
   expect(pool.held).toHaveLength(1);
   for (const answer of answers.values()) answer(SPOKEN);
+});
+
+test('what waits is put in order by hand, and what runs is not disturbed by that', async () => {
+  const pool = new ControlledPool();
+  const answers: (() => void)[] = [];
+  pool.answer = () => new Promise((resolve) => answers.push(() => resolve(SPOKEN)));
+  await server.close();
+  server = await startTestServer(temporaryFolder(), pool, false);
+  const device = await Device.guest(() => server.address);
+  const begun = (count: number) =>
+    until(
+      async () => pool.tasks.length,
+      (tasks) => tasks === count,
+    );
+  const send = (name: string, minutes: number) =>
+    device.send(Buffer.from(name), { filename: `${name}.wav`, durationMs: `${minutes * 60_000}` });
+  for (const name of ['first', 'second']) await send(name, 1);
+  await begun(2);
+  for (const [name, minutes] of [
+    ['long', 60],
+    ['middle', 30],
+    ['short', 20],
+  ] as const)
+    await send(name, minutes);
+  const list = async () => (await device.ask<{ items: Job[] }>('GET', '/jobs')).body.items;
+  const names = (jobs: readonly Job[]) => jobs.slice(2).map((j) => j.name);
+  expect(names(await list())).toEqual(['short.wav', 'middle.wav', 'long.wav']);
+  const jobs = await list();
+  const idOf = (name: string) => jobs.find((j) => j.name === name)!.id;
+  const order = [jobs[0]!.id, jobs[1]!.id, idOf('long.wav'), idOf('short.wav')];
+  const { body } = await device.ask<{ items: Job[] }>('PUT', '/job-order', { ids: order });
+  expect(names(body.items)).toEqual(['long.wav', 'short.wav', 'middle.wav']);
+  expect(pool.held).toEqual([]);
+  answers.shift()!();
+  await begun(3);
+  expect((await list()).filter((j) => j.state === 'running').map((j) => j.name)).toContain('long.wav');
+  expect((await device.ask('PUT', '/job-order', { ids: [] })).status).toBe(400);
+  const stranger = await Device.guest(() => server.address);
+  expect((await stranger.ask<{ items: Job[] }>('PUT', '/job-order', { ids: order })).body.items).toEqual([]);
+  expect(names(await list())[0]).toBe('short.wav');
+  for (const answer of answers) answer();
+});
+
+test('a transcription that goes on keeps its pieces until it has ended', async () => {
+  const dataFolder = temporaryFolder();
+  const pool = new ControlledPool();
+  let end = () => undefined as void;
+  pool.answer = () => new Promise((resolve) => (end = () => resolve(SPOKEN)));
+  await server.close();
+  server = await startTestServer(dataFolder, pool);
+  const id = await bringIn('kept pieces');
+  await until(
+    async () => pool.tasks.length,
+    (count) => count === 1,
+  );
+  const [{ pieceFile, draftedMs }] = pool.tasks as [WorkerTask];
+  expect(draftedMs).toBe(0);
+  fs.writeFileSync(pieceFile!, 'a piece');
+  fs.writeFileSync(path.join(path.dirname(pieceFile!), 'of a job that is gone.jsonl'), '');
+  await server.close();
+  expect(fs.existsSync(pieceFile!)).toBe(true);
+  const next = new ControlledPool();
+  next.answer = pool.answer;
+  server = await startTestServer(dataFolder, next);
+  await until(
+    async () => next.tasks.length,
+    (count) => count === 1,
+  );
+  expect(next.tasks[0]!.pieceFile).toBe(pieceFile);
+  expect(fs.readdirSync(path.dirname(pieceFile!))).toEqual([path.basename(pieceFile!)]);
+  end();
+  await allReady([id]);
+  await until(
+    async () => fs.existsSync(pieceFile!),
+    (isThere) => !isThere,
+  );
 });

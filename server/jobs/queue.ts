@@ -11,8 +11,10 @@ import { Recording } from '../models/recording';
 import type { SoundStore } from '../storage/soundStore';
 import { AccountTurns } from './accountTurns';
 import { JobProgress, peaksSoFar } from './jobProgress';
+import { jobView } from './jobView';
 import { nextOlderTranscript } from './olderTranscripts';
-import { type Candidate, byTurn, restOf, soundLength, yieldsTo } from './queueOrder';
+import { candidatesOf, inQueueOrder, nextOf, waitingAccounts } from './candidates';
+import { type Candidate, restOf, yieldsTo } from './queueOrder';
 import { recognitionTask } from './recognitionTask';
 import { saveRecognition } from './saveRecognition';
 import type { WorkerProgress, WorkerResult } from './workerMessages';
@@ -26,8 +28,6 @@ const MAX_FAREWELL_MS = 1000;
 const UNFINISHED = ['waiting', 'running', 'paused'] as const;
 /** So many are held at most, whoever asks for it. */
 const MAX_HELD = 4;
-/** More that wait are not compared with each other: they come in the order in which they were added. */
-const MAX_COMPARED = 500;
 
 const isUnfinished = ({ state }: JobRow): boolean => UNFINISHED.some((one) => one === state);
 
@@ -59,6 +59,8 @@ export class JobQueue {
   async start(): Promise<void> {
     await JobRow.update({ state: 'waiting', percent: null }, { where: { state: 'running' } });
     await Recording.update({ state: 'waiting' }, { where: { state: 'recognising' } });
+    const unfinished = await JobRow.findAll({ where: { state: [...UNFINISHED] }, attributes: ['id'] });
+    this.sounds.sweepPieces(new Set(unfinished.map((row) => row.id)));
     this.fill();
   }
 
@@ -148,14 +150,28 @@ export class JobQueue {
     return this.announce(row);
   }
 
-  /** What waits, runs or has failed and can be tried again. */
+  /** Has these done before all others of this account, the first of them first. */
+  async putInOrder(ids: readonly string[]): Promise<Job[]> {
+    const now = Date.now();
+    await JobRow.sequelize!.transaction(async (transaction) => {
+      for (const [place, id] of ids.entries()) {
+        const frontAt = new Date(now - place);
+        await JobRow.update({ frontAt }, { where: { id, state: [...UNFINISHED] }, transaction });
+      }
+    });
+    for (const [place, id] of ids.entries()) this.running.get(id)?.set({ frontAt: new Date(now - place) });
+    this.fill();
+    return this.list();
+  }
+
+  /** What runs, what waits in the order in which it comes, then what rests, has failed or was cancelled, the oldest first. */
   async list(): Promise<Job[]> {
     const rows = await JobRow.findAll({
       where: { state: [...UNFINISHED, 'failed', 'cancelled'] },
       order: [['createdAt', 'ASC']],
       include: { model: Recording, as: 'recording', where: { binnedAt: null }, required: true },
     });
-    return rows.map((row) => this.describe(row, row.recording!.title ?? row.recording!.fileName));
+    return inQueueOrder(rows, this.doneShareOf).map((row) => jobView(row, row.recording!, this.live.get(row.id)));
   }
 
   /** Calls `listener` for every change of a job of this account until the returned function is called. */
@@ -231,6 +247,8 @@ export class JobQueue {
         })
         .finally(() => {
           if (!this.held.delete(row.id)) this.ends(row);
+          // One that is paused, or that a server which stops leaves, goes on where it was.
+          if (!isUnfinished(row)) void this.sounds.dropPieces(row.id);
           this.live.delete(row.id);
           this.fill();
         }),
@@ -253,12 +271,12 @@ export class JobQueue {
   /** Has the longest of what runs pause, if it is long enough beside what waits. Returns whether there is room now. */
   private async makeRoomFor(next: JobRow): Promise<boolean> {
     if (this.held.size >= MAX_HELD) return false;
-    const [waiting] = await this.candidates([next]);
+    const [waiting] = await candidatesOf([next], this.doneShareOf);
     if (!waiting) return false;
     // Somebody else's work pauses for what is short, not for what was moved to the front.
     const asSeenBy = ({ row }: { row: JobRow }): Candidate =>
       row.accountId === next.accountId ? waiting : { ...waiting, frontAt: null };
-    const [longest] = (await this.candidates([...this.running.values()]))
+    const [longest] = (await candidatesOf([...this.running.values()], this.doneShareOf))
       .filter((candidate) => yieldsTo(candidate, asSeenBy(candidate)))
       .sort((a, b) => restOf(b) - restOf(a));
     if (!longest) return false;
@@ -270,35 +288,12 @@ export class JobQueue {
     return true;
   }
 
-  /** How the order looks at these recognitions; those whose recording is gone are left out. */
-  private async candidates(rows: readonly JobRow[]): Promise<(Candidate & { row: JobRow })[]> {
-    const recordings = await Recording.findAll({
-      where: { id: rows.map((row) => row.recordingId) },
-      attributes: ['id', 'durationMs', 'sizeBytes'],
-    });
-    const byId = new Map(recordings.map((r) => [r.id, r]));
-    return rows.flatMap((row) => {
-      const recording = byId.get(row.recordingId);
-      if (!recording) return [];
-      const frontAt = row.frontAt ? +row.frontAt : null;
-      const waitedMs = Date.now() - +row.createdAt;
-      const doneShare = (this.live.get(row.id)?.percent ?? 0) / 100;
-      return [{ row, soundMs: soundLength(recording), doneShare, waitedMs, frontAt }];
-    });
-  }
+  private readonly doneShareOf = (jobId: string): number => (this.live.get(jobId)?.percent ?? 0) / 100;
 
   /** The next recognition of the account whose turn it is: who sends a hundred files waits for them, not everybody else. */
   private async nextInTurn(): Promise<JobRow | null> {
-    const waiting = await JobRow.findAll({
-      ...{ where: { state: 'waiting' }, attributes: ['accountId'], group: ['accountId'] },
-    });
-    const accountId = this.turns.next(waiting.map((row) => row.accountId));
-    if (accountId === null) return null;
-    const own = await JobRow.findAll({
-      ...{ where: { state: 'waiting', accountId }, order: [['createdAt', 'ASC']], limit: MAX_COMPARED },
-    });
-    const [first] = (await this.candidates(own)).sort(byTurn);
-    return first?.row ?? own[0] ?? null;
+    const accountId = this.turns.next(await waitingAccounts());
+    return accountId === null ? null : nextOf(accountId, this.doneShareOf);
   }
 
   /** While nothing else waits or runs, one of the recordings that are to be transcribed again with the better model. */
@@ -314,7 +309,8 @@ export class JobQueue {
       const recording = await Recording.findByPk(row.recordingId, { rejectOnEmpty: true });
       const soundCount = recording.moreSounds.length;
       await recording.update({ state: 'recognising' });
-      const canBeRead = await clearServerDraft(recording);
+      const goesOn = await this.sounds.hasPieces(row.id);
+      const canBeRead = goesOn || (await clearServerDraft(recording));
       this.live.set(row.id, new JobProgress());
       await this.announce(row);
       const task = await recognitionTask(row, recording, this.sounds);
@@ -383,28 +379,13 @@ export class JobQueue {
     const running = this.running.get(row.id);
     if (!running) return;
     this.live.get(row.id)?.hear(progress);
-    this.events.emit('job', this.describe(running, recording.title ?? recording.fileName), row.accountId);
+    this.events.emit('job', jobView(running, recording, this.live.get(row.id)), row.accountId);
   }
 
   private async announce(row: JobRow): Promise<Job> {
     const recording = await Recording.findByPk(row.recordingId);
-    const job = this.describe(row, recording?.title ?? recording?.fileName ?? '');
+    const job = jobView(row, recording, this.live.get(row.id));
     this.events.emit('job', job, row.accountId);
     return job;
-  }
-
-  private describe(row: JobRow, name: string): Job {
-    const live = this.live.get(row.id);
-    return {
-      id: row.id,
-      recordingId: row.recordingId,
-      name,
-      state: row.state,
-      percent: row.state === 'done' ? 100 : (live?.percent ?? null),
-      secondsLeft: row.state === 'running' ? (live?.secondsLeft ?? null) : null,
-      latestWords: live?.latestWords ?? '',
-      passages: live?.passages ?? 0,
-      problem: row.problem,
-    };
   }
 }

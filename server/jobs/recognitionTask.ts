@@ -4,6 +4,7 @@ import { Project } from '../models/project';
 import type { Recording } from '../models/recording';
 import { sharedSettings } from '../models/settings';
 import type { SoundStore } from '../storage/soundStore';
+import { draftedUpTo } from '../transcript/drafts';
 import { asidesOf } from '../transcript/asides';
 import { filingContextFor } from './filingContext';
 import type { WorkerTask } from './workerMessages';
@@ -17,6 +18,8 @@ export async function recognitionTask(row: JobRow, recording: Recording, sounds:
   const { names, quality } = await sharedSettings();
   return {
     jobId: row.id,
+    pieceFile: sounds.piecePath(row.id),
+    draftedMs: await draftedUpTo(recording),
     soundFile: sounds.pathOf(recording.soundFile),
     moreSoundFiles: recording.moreSounds.map((s) => sounds.pathOf(s.soundFile)),
     expectedMs: recording.moreSounds.length ? null : recording.durationMs,

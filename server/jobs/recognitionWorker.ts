@@ -2,7 +2,6 @@
  * A worker thread: recognises files with models that stay loaded. It works on one at a time; one that is held after a
  * piece keeps all it has until it may go on.
  */
-import os from 'node:os';
 import { parentPort } from 'node:worker_threads';
 import type { Word } from '@immeld/core/transcript/manuscript';
 import { passagesFrom } from '@immeld/core/transcript/passages';
@@ -13,16 +12,16 @@ import { type FilingContext, proposalsFor } from '@immeld/core/filing/proposals'
 import { PACKS, type Quality } from '@immeld/core/speech/packs';
 import type { TranscriberModels } from '@immeld/core/speech/transcriber';
 import { SoundError } from '../recognition/decodeSound';
+import { PieceFile } from '../recognition/pieceFile';
 import { loadModels } from '../recognition/modelFiles';
 import { writePlaybackCopy } from '../recognition/playbackCopy';
 import { type FileProgress, transcribeFile } from '../recognition/transcribeFile';
+import { NICENESS, lowerThisThread } from '../tasks/niceness';
 import { understandingModel } from '../understanding/model';
 import type { FromWorker, ToWorker, WorkerTask } from './workerMessages';
 
 const PROGRESS_EVERY_MS = 250;
-/** People who read come first. On Linux this holds for the calling thread alone (setpriority(2), notes on NPTL). */
-const NICENESS = 15;
-if (process.platform === 'linux') os.setPriority(NICENESS);
+lowerThisThread(NICENESS.recognition);
 
 /** One pack at a time: each takes some hundred megabytes. */
 let loaded: { quality: Quality; models: Promise<TranscriberModels> } | null = null;
@@ -70,13 +69,17 @@ async function work(task: WorkerTask, own: Running): Promise<void> {
     unread = [];
     say({ type: 'progress', jobId: task.jobId, progress: { ...latest, draft } });
   };
+  const { soundFile, moreSoundFiles, names, cleaning } = task;
+  const known = namesIn(task.filing);
+  const made = { soundFile, moreSoundFiles, names, known, cleaning, model: PACKS[quality] };
   const transcript = await transcribeFile(task.soundFile, await loaded.models, {
+    earlier: task.pieceFile ? new PieceFile(task.pieceFile, made) : undefined,
     signal,
     expectedMs: task.expectedMs,
-    more: task.moreSoundFiles,
-    names: task.names,
-    known: namesIn(task.filing),
-    cleaning: task.cleaning,
+    more: moreSoundFiles,
+    names,
+    known,
+    cleaning,
     onProgress: (progress) => {
       latest = progress;
       const now = performance.now();
@@ -85,7 +88,7 @@ async function work(task: WorkerTask, own: Running): Promise<void> {
       say({ type: 'progress', jobId: task.jobId, progress: { ...progress, draft: null } });
     },
     onPiece: async ({ words, peaks }) => {
-      unread.push(...words);
+      unread.push(...words.filter((w) => w.startMs >= task.draftedMs));
       if (unread.length && (own.isHeld || performance.now() - lastDraft > DRAFT_EVERY_MS)) sendDraft(peaks());
       await turn(own);
     },

@@ -65,7 +65,7 @@ export async function saveRecognition(recording: Recording, result: WorkerResult
     }
     await keepAsides(recordingId, result, transaction);
     await keepSeams(recording, result.seamsMs ?? [], transaction);
-    const { title: proposed, otherTitles, ...filing } = result.proposals;
+    const { kind: foundKind, title: proposed, otherTitles, ...filing } = result.proposals;
     const titles = [recording.appointment?.title, result.tags?.title, proposed, ...otherTitles];
     const [title = null, ...others] = [...new Set(titles.flatMap((t) => (t ? [inWriting(t)] : [])))];
     const { folderId, tags, people, project } = filing;
@@ -82,7 +82,7 @@ export async function saveRecognition(recording: Recording, result: WorkerResult
         peaks: result.peaks,
         ...(isTextKept ? {} : { voices }),
         suggestion: { title, otherTitles: others, folderId, tags, people, project },
-        ...{ model: result.model, draft: null },
+        ...{ model: result.model, draft: null, foundKind },
         language: 'en',
         playbackFile: result.hasPlaybackCopy
           ? sounds.playbackPlan(recording.soundFile, result.seamsMs?.length)!.fileName

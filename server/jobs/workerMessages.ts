@@ -13,6 +13,10 @@ export type WorkerTask = {
   /** Sounds that were added later, in their order. */
   moreSoundFiles: string[];
   expectedMs: number | null;
+  /** Where recognised pieces are kept, so that it goes on where it was after a new start of the server; null for nowhere. */
+  pieceFile: string | null;
+  /** Words that begin before this are among those that can be read already. */
+  draftedMs: number;
   playback: { target: string; isWebm: boolean } | null;
   filing: FilingContext;
   /** Names and terms that the person has listed. */

@@ -81,6 +81,19 @@ export class Mailer {
     }
   }
 
+  /** Sends a few words to one person. Throws Problem when they cannot be sent. */
+  async sendWords(to: string, subject: string, text: string): Promise<void> {
+    if (!this.transport) throw new Problem('not-possible-now', 'This server cannot send emails.');
+    await this.transport.sendMail({
+      from: this.from,
+      to,
+      subject,
+      text,
+      disableUrlAccess: true,
+      disableFileAccess: true,
+    });
+  }
+
   async close(): Promise<void> {
     this.transport?.close();
     await this.standIn?.close();

@@ -25,6 +25,9 @@ import * as security from './0023-security';
 import * as listOrder from './0024-list-order';
 import * as qualityOfRecognition from './0025-quality-of-recognition';
 import * as firstWords from './0026-first-words';
+import * as kindsOfRecordings from './0027-kinds-of-recordings';
+import * as arrival from './0028-arrival';
+import * as wholeRecording from './0029-whole-recording';
 import * as appointments from './0003-appointments';
 
 /** In order; a migration that has shipped is never changed, a new one is added. */
@@ -55,6 +58,9 @@ const MIGRATIONS: { name: string; up: (schema: QueryInterface) => Promise<void> 
   { name: '0024-list-order', up: listOrder.up },
   { name: '0025-quality-of-recognition', up: qualityOfRecognition.up },
   { name: '0026-first-words', up: firstWords.up },
+  { name: '0027-kinds-of-recordings', up: kindsOfRecordings.up },
+  { name: '0028-arrival', up: arrival.up },
+  { name: '0029-whole-recording', up: wholeRecording.up },
 ];
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map((m) => m.name);

@@ -1,3 +1,4 @@
+import type { SpokenKind, Voice } from '@immeld/core/contract/spokenKinds';
 import type { Appointment } from '@immeld/core/contract/appointments';
 import type { DiarizedVoice } from '@immeld/core/speech/speakers/diarizer';
 import type { DraftSource, RecordingState, Suggestion } from '@immeld/core/contract/recordings';
@@ -75,6 +76,12 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
   declare video: CreationOptional<Video | null>;
   /** Whether spoken commands are done and not written. */
   declare isDictation: CreationOptional<boolean>;
+  /** When a file was brought in, local time; null for what was recorded here. */
+  declare arrivedAt: CreationOptional<string | null>;
+  declare foundKind: CreationOptional<SpokenKind | null>;
+  /** What the person says it is. */
+  declare chosenKind: CreationOptional<SpokenKind | null>;
+  declare voice: CreationOptional<Voice | null>;
   /** Where it was recorded, as its file says, if the person wants that known. */
   declare place: CreationOptional<string | null>;
   /** The voices that were told apart in it, by the name they have here. */
@@ -122,6 +129,10 @@ export class Recording extends Model<InferAttributes<Recording>, InferCreationAt
         captureId: DataTypes.UUID,
         isRecovered: { type: DataTypes.BOOLEAN, defaultValue: false },
         isDictation: { type: DataTypes.BOOLEAN, defaultValue: false },
+        arrivedAt: { type: DataTypes.TEXT, defaultValue: null },
+        foundKind: { type: DataTypes.TEXT, defaultValue: null },
+        chosenKind: { type: DataTypes.TEXT, defaultValue: null },
+        voice: { type: DataTypes.TEXT, defaultValue: null },
         appointment: DataTypes.JSON,
         moreSounds: jsonText<MoreSound[]>('moreSounds', []),
         video: jsonText<Video | null>('video', null),
@@ -142,3 +153,11 @@ export const titleOf = ({
   suggestion,
   fileName,
 }: Pick<Recording, 'title' | 'suggestion' | 'fileName'>): string => title ?? suggestion.title ?? fileName;
+
+/** Whether its name says no more than when it was spoken. */
+export const isNamedByTime = ({
+  title,
+  suggestion,
+  source,
+}: Pick<Recording, 'title' | 'suggestion' | 'source'>): boolean =>
+  source === 'speak' && title === null && !suggestion.title;

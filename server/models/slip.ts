@@ -18,6 +18,8 @@ export class SlipRow extends Model<InferAttributes<SlipRow>, InferCreationAttrib
   declare mark: MarkKind | null;
   declare startMs: number;
   declare endMs: number | null;
+  /** It belongs to the whole recording; its time is the beginning. */
+  declare isWhole: CreationOptional<boolean>;
   declare text: string;
   /** Name inside the sound folder. */
   declare pictureFile: string | null;
@@ -40,6 +42,7 @@ export class SlipRow extends Model<InferAttributes<SlipRow>, InferCreationAttrib
         mark: DataTypes.TEXT,
         startMs: DataTypes.INTEGER,
         endMs: DataTypes.INTEGER,
+        isWhole: { type: DataTypes.BOOLEAN, defaultValue: false },
         text: DataTypes.TEXT,
         pictureFile: DataTypes.TEXT,
         binnedAt: DataTypes.DATE,

@@ -31,6 +31,8 @@ export class TodoRow extends Model<InferAttributes<TodoRow>, InferCreationAttrib
   declare isChanged: CreationOptional<boolean>;
   /** As it was found, so that it is known again when it was reworded. */
   declare foundText: CreationOptional<string | null>;
+  /** Probability that it is one, 0 to 1, where it was found. */
+  declare sure: CreationOptional<number | null>;
   declare priority: CreationOptional<Priority | null>;
   declare repeat: CreationOptional<string | null>;
   declare notes: CreationOptional<string>;
@@ -58,6 +60,7 @@ export class TodoRow extends Model<InferAttributes<TodoRow>, InferCreationAttrib
         binnedAt: DataTypes.DATE,
         isChanged: { type: DataTypes.BOOLEAN, defaultValue: false },
         foundText: { type: DataTypes.TEXT, defaultValue: null },
+        sure: { type: DataTypes.REAL, defaultValue: null },
         priority: { type: DataTypes.TEXT, defaultValue: null },
         repeat: { type: DataTypes.TEXT, defaultValue: null },
         notes: { type: DataTypes.TEXT, defaultValue: '' },

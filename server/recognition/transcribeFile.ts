@@ -2,7 +2,12 @@ import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
 import { PeakMeter } from '@immeld/core/audio/peaks';
 import { type ListedName, prepareNames } from '@immeld/core/speech/names/nameCandidates';
 import { soundsEnglish } from '@immeld/core/speech/soundsEnglish';
-import { SAMPLE_RATE_HZ, Transcriber, type TranscriberModels } from '@immeld/core/speech/transcriber';
+import {
+  type RecognisedPieces,
+  SAMPLE_RATE_HZ,
+  Transcriber,
+  type TranscriberModels,
+} from '@immeld/core/speech/transcriber';
 import type { Passage, Word } from '@immeld/core/transcript/manuscript';
 import { type DiarizedVoice, Diarizer } from '@immeld/core/speech/speakers/diarizer';
 import { DEFAULT_PASSAGE_RULES, passagesFrom } from '@immeld/core/transcript/passages';
@@ -34,6 +39,7 @@ export type FileTranscript = {
  * @param cleaning of the sound before it is recognised; null for the sound as it is
  * @param names and terms that a person has listed
  * @param known names of people, projects and folders, which nobody had to list
+ * @param earlier pieces of these sounds that were recognised before
  * @param onPiece called after each piece; what it resolves with is waited for before the next
  * @param more further sounds that go on where the file ends
  * @param expectedMs the length when it is known beforehand; else what the file says of itself
@@ -51,7 +57,9 @@ export async function transcribeFile(
     names = [],
     known = [],
     cleaning = null,
+    earlier,
   }: {
+    earlier?: RecognisedPieces | undefined;
     cleaning?: Cleaning | null | undefined;
     names?: readonly ListedName[];
     known?: readonly ListedName[];
@@ -100,6 +108,7 @@ export async function transcribeFile(
     speakers: finder,
     names: prepareNames(names),
     known: prepareNames(known),
+    earlier,
     onProgress: ({ processedMs }) => report(processedMs),
   });
   for await (const piece of pieces) {

@@ -1,13 +1,14 @@
 import { DELETE_WORD } from '@immeld/core/contract/account';
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
-import { Router } from 'express';
+import { type Request, Router } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { Op } from 'sequelize';
 import { accountId } from '../accounts/currentAccount';
 import { FIRST_ACCOUNT } from '../accounts/firstAccount';
 import { type RemovalParts, removeAccount } from '../accounts/removeAccount';
 import { moveToAccount } from '../accounts/moveToAccount';
+import { PasswordResets } from '../accounts/passwordResets';
 import {
   accountByPassword,
   beginSession,
@@ -17,6 +18,8 @@ import {
   findSession,
 } from '../accounts/sessions';
 import { AccountRow, SessionRow } from '../models/account';
+import { log } from '../log';
+import type { Mailer } from '../mail/mailer';
 import { quickTasks } from '../tasks/taskPool';
 import { serve } from './serve';
 
@@ -55,8 +58,17 @@ async function refuseLosing(session: SessionRow): Promise<void> {
   );
 }
 
-export function accountRoutes(isDemo: boolean, parts: RemovalParts): Router {
+/** What was recorded on this device as a guest goes along into an account; another person's account stays as it is. */
+async function takeGuestAlong(request: Request, into: string): Promise<void> {
+  const session = await findSession(request);
+  if (!session || session.owner === into) return;
+  const guest = await AccountRow.findByPk(session.owner);
+  if (guest && !guest.email) await moveToAccount(guest.id, into);
+}
+
+export function accountRoutes(isDemo: boolean, parts: RemovalParts, mailer: Mailer): Router {
   const router = Router();
+  const resets = new PasswordResets();
   const isShared = (id: string | null) => isDemo && id === FIRST_ACCOUNT;
 
   serve(router, ENDPOINTS.getAccount, () => answerFor(accountId()!, isDemo));
@@ -99,12 +111,7 @@ export function accountRoutes(isDemo: boolean, parts: RemovalParts): Router {
   );
   serve(router, ENDPOINTS.signIn, async ({ body, request, response }) => {
     const account = await accountByPassword(body.email, body.password);
-    const before = await findSession(request);
-    if (before && before.owner !== account.id) {
-      // What was recorded here as a guest goes along; another person's account stays as it is.
-      const guest = await AccountRow.findByPk(before.owner);
-      if (guest && !guest.email) await moveToAccount(guest.id, account.id);
-    }
+    await takeGuestAlong(request, account.id);
     await beginSession(request, response, account.id);
     return answerFor(account.id, isDemo);
   });
@@ -167,8 +174,53 @@ export function accountRoutes(isDemo: boolean, parts: RemovalParts): Router {
     return answerFor(account.id, isDemo);
   });
 
+  router.use(ENDPOINTS.forgotPassword.path, limited(5));
+  serve(router, ENDPOINTS.forgotPassword, async ({ body }) => {
+    if (!mailer.isPossible || mailer.isStandIn) {
+      throw new Problem(
+        'not-possible-now',
+        'This server sends no emails, so it cannot help with a forgotten password. Ask whoever runs it.',
+      );
+    }
+    const account = await AccountRow.findOne({ where: { email: body.email } });
+    const code = account && resets.begin(account.id);
+    // Nobody waits for the mail: how long it takes would tell who has an account.
+    if (code)
+      void mailer
+        .sendWords(body.email, 'Your code for a new password', codeMail(code))
+        .catch((error: unknown) => log.error(error, 'A code for a new password could not be sent.'));
+    return { isAsked: true };
+  });
+
+  router.use(ENDPOINTS.setForgottenPassword.path, limited(10));
+  serve(router, ENDPOINTS.setForgottenPassword, async ({ body, request, response }) => {
+    await refuseWeak(body.newPassword, body.email);
+    const account = await AccountRow.findOne({ where: { email: body.email } });
+    if (!account || !resets.take(account.id, body.code)) {
+      throw new Problem('not-allowed', 'This code is wrong or no longer valid. Ask for a new one.');
+    }
+    await takeGuestAlong(request, account.id);
+    await account.update({ passwordHash: await hashPassword(body.newPassword) });
+    // Whoever knew the old one is out.
+    await SessionRow.destroy({ where: { owner: account.id } });
+    await beginSession(request, response, account.id);
+    return answerFor(account.id, isDemo);
+  });
+
   return router;
 }
+
+const codeMail = (code: string): string =>
+  `Hello,
+
+somebody, most likely you, asked for a new password for your account at Immeld. Enter this code there:
+
+${code}
+
+It works once, within the next 20 minutes.
+
+If it was not you, you need not do anything: your password stays as it is.
+`;
 
 const limitSignUp = limited(10);
 const limitSignIn = limited(10);

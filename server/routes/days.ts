@@ -35,7 +35,7 @@ export function dayRoutes(database: Sequelize): Router {
       }),
       TodoRow.findAll({
         where: { due: { [Op.startsWith]: date }, state: 'ink', binnedAt: null },
-        include: { model: Recording, as: 'recording' },
+        include: { model: Recording, as: 'recording', attributes: ['id', 'title', 'suggestion', 'fileName'] },
       }),
       NoteRow.findOne({ where: { day: date, binnedAt: null } }),
       database.query<{ date: string; recordingCount: number; spokenMs: number }>(

@@ -1,6 +1,7 @@
 import fs from 'node:fs';
 import { randomUUID } from 'node:crypto';
 import type { FindResult, FoundAnswer, Related } from '@immeld/core/contract/find';
+import type { Meaning } from '@immeld/core/contract/meanings';
 import type { Note } from '@immeld/core/contract/notes';
 import type { Folder } from '@immeld/core/contract/shelves';
 import type { RunningServer } from '../start';
@@ -206,4 +207,19 @@ it('puts related recordings beside one, with the reason', async () => {
   });
   const { items } = await send<{ items: Related[] }>('GET', `/recordings/${ids['quay']}/related`);
   expect(items.find((i) => i.id === other)!.reason).toMatch(/^both mention /);
+});
+
+it('a word has the meaning that its surroundings speak for, and one’s own before it', async () => {
+  const meaningOf = (word: string, context = '') =>
+    send<Meaning>('GET', `/meanings?${new URLSearchParams({ word, context }).toString()}`);
+  const soil = await meaningOf('infiltration', 'Rainwater goes through the soil.');
+  expect(soil.senses[soil.likeliest]!.meaning).toMatch(/slow passage of a liquid/);
+  expect(soil.own).toBeNull();
+  await send('PATCH', '/settings', { glossary: [{ term: 'Loams', meaning: 'what grows trees' }] });
+  expect((await meaningOf('loam')).own).toBe('what grows trees');
+  // Words that carry no topic have nothing in common with each other.
+  await send('PATCH', '/settings', { glossary: [{ term: 'the', meaning: 'an article' }] });
+  expect([(await meaningOf('of')).own, (await meaningOf('The')).own]).toEqual([null, 'an article']);
+  expect(await meaningOf('glorp')).toMatchObject({ senses: [], likeliest: 0 });
+  expect((await askJson(server, 'GET', `/meanings?word=${'a'.repeat(90)}`)).status).toBe(400);
 });

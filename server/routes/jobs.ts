@@ -31,6 +31,7 @@ export function jobRoutes(queue: JobQueue): Router {
   serve(router, ENDPOINTS.pauseJob, ({ params }) => queue.pause(params.id));
   serve(router, ENDPOINTS.resumeJob, ({ params }) => queue.resume(params.id));
   serve(router, ENDPOINTS.moveJobToFront, ({ params }) => queue.moveToFront(params.id));
+  serve(router, ENDPOINTS.orderJobs, async ({ body }) => ({ items: await queue.putInOrder(body.ids) }));
 
   return router;
 }

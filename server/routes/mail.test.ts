@@ -1,14 +1,12 @@
 import fs from 'node:fs';
-import type { AddressInfo } from 'node:net';
 import type { Export } from '@immeld/core/contract/exportEndpoints';
 import { PLAIN_CHOICES } from '@immeld/core/contract/exports';
 import type { StandInMail } from '@immeld/core/contract/mailEndpoints';
-import { type ParsedMail, simpleParser } from 'mailparser';
-import { SMTPServer } from 'smtp-server';
 import { mailOptionsFrom } from '../mail/mailer';
 import { startServer, type RunningServer } from '../start';
 import { Device } from '../testing/device';
 import { say } from '../testing/filledServer';
+import { outsideMail } from '../testing/outsideMail';
 import { ControlledPool, askJson, temporaryFolder, until } from '../testing/testServer';
 import { log } from '../log';
 
@@ -44,30 +42,8 @@ async function made(server: RunningServer, text = 'The limes need water.'): Prom
 }
 const mail = { to: ['bram@harrowmere.example'], subject: 'Minutes of the quay', text: 'Dear Bram,\nhere they are.' };
 
-/** A mail server outside: takes what is for Harrowmere and keeps it as it came. */
-async function outside() {
-  const got: { mail: ParsedMail; raw: string }[] = [];
-  const server = new SMTPServer({
-    ...{ authOptional: true, disabledCommands: ['STARTTLS', 'AUTH'], logger: false },
-    onRcptTo: ({ address }, _session, done) =>
-      address.endsWith('@harrowmere.example') ? done() : done(new Error('550 nobody of this name')),
-    onData: (stream, _session, done) => {
-      const parts: Buffer[] = [];
-      stream.on('data', (bytes: Buffer) => parts.push(bytes));
-      stream.on('end', async () => {
-        const raw = Buffer.concat(parts);
-        got.push({ mail: await simpleParser(raw), raw: raw.toString('latin1') });
-        done();
-      });
-    },
-  });
-  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
-  const { port } = server.server.address() as AddressInfo;
-  return { got, port, close: () => new Promise<void>((resolve) => server.close(resolve)) };
-}
-
 test('a file goes through a mail server, whole, with its name in any script; another parser reads it', async () => {
-  const post = await outside();
+  const post = await outsideMail();
   const server = await start({
     mail: { url: `smtp://127.0.0.1:${post.port}`, from: 'Immeld <immeld@harrowmere.example>' },
   });
@@ -92,7 +68,7 @@ test('a file goes through a mail server, whole, with its name in any script; ano
 
 test('what cannot be sent is said, and the file waits', async () => {
   const errors = jest.spyOn(log, 'error').mockImplementation(() => undefined);
-  const post = await outside();
+  const post = await outsideMail();
   const server = await start({ mail: { url: `smtp://127.0.0.1:${post.port}`, from: 'immeld@harrowmere.example' } });
   const id = await made(server);
   const send = (body: object) => askJson<{ detail: string }>(server, 'POST', `/exports/${id}/mail`, body);

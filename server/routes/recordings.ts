@@ -22,6 +22,7 @@ import { sendUserFile } from '../storage/sendStoredFile';
 import { listRecordings } from '../views/listRecordings';
 import { document } from '../exports/document';
 import { recordingJson, recordingView } from '../views/recordingView';
+import { findTodosAgain } from '../todos/saveFoundTodos';
 import { makeUsualWriteUp } from '../writeUps/usual';
 import { sendAsAttachment } from './sendAsAttachment';
 import { serve } from './serve';
@@ -74,6 +75,7 @@ export function recordingRoutes(database: Sequelize, sounds: SoundStore, queue: 
     // What was thrown away while recording has not been recognised; taken out of the bin, it is.
     if (body.isBinned === false && (await find(params.id)).state === 'waiting') await queue.add(params.id);
     if (body.folderId) await makeUsualWriteUp(await find(params.id));
+    if (body.kind !== undefined || body.voice !== undefined) await findTodosAgain(await find(params.id));
     return answer(params.id);
   });
 

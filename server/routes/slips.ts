@@ -28,9 +28,9 @@ export async function addSlips(recordingId: string, slips: readonly NewSlip[]): 
   const fresh = slips.filter((s) => !known.has(s.id));
   await SlipRow.sequelize!.transaction(async (transaction) => {
     await SlipRow.bulkCreate(
-      fresh.map(({ id, kind, mark, startMs, endMs, text, address, assignee }) => ({
+      fresh.map(({ id, kind, mark, startMs, endMs, isWhole = false, text, address, assignee }) => ({
         ...{ id, recordingId, kind, mark: mark ?? null, startMs, endMs: endMs ?? null, text },
-        ...{ address: address ?? null, assignee: assignee ?? null },
+        ...{ isWhole, address: address ?? null, assignee: assignee ?? null },
         ...{ pictureFile: null, binnedAt: null },
       })),
       { transaction },

@@ -131,6 +131,7 @@ export async function importUpload(
     sizeBytes: size,
     durationMs: intake.durationMs,
     ...{ startedAt, appointment, isDictation: intake.isDictation ?? false },
+    arrivedAt: intake.source === 'import' ? nowLocal() : null,
     place: (await sharedSettings()).takesPlace ? placeFrom(intake.place) : null,
     state: 'waiting',
     problem: null,

@@ -8,12 +8,14 @@ export class SoundStore {
   readonly folder: string;
   readonly uploadFolder: string;
   private readonly pictureFolder: string;
+  private readonly pieceFolder: string;
 
   constructor(dataFolder: string) {
     this.folder = path.join(dataFolder, 'sound');
     this.uploadFolder = path.join(dataFolder, 'uploads');
     this.pictureFolder = path.join(dataFolder, 'pictures');
-    for (const folder of [this.folder, this.uploadFolder, this.pictureFolder])
+    this.pieceFolder = path.join(dataFolder, 'pieces');
+    for (const folder of [this.folder, this.uploadFolder, this.pictureFolder, this.pieceFolder])
       fs.mkdirSync(folder, { recursive: true });
   }
 
@@ -23,6 +25,28 @@ export class SoundStore {
 
   picturePath(pictureFile: string): string {
     return path.join(this.pictureFolder, path.basename(pictureFile));
+  }
+
+  /** What a transcription under way has recognised so far. */
+  piecePath(jobId: string): string {
+    return path.join(this.pieceFolder, `${path.basename(jobId)}.jsonl`);
+  }
+
+  hasPieces(jobId: string): Promise<boolean> {
+    return fs.promises.access(this.piecePath(jobId)).then(
+      () => true,
+      () => false,
+    );
+  }
+
+  dropPieces(jobId: string): Promise<void> {
+    return fs.promises.rm(this.piecePath(jobId), { force: true });
+  }
+
+  /** Removes what was recognised by transcriptions that ended. @param unfinished ids of those that go on */
+  sweepPieces(unfinished: ReadonlySet<string>): void {
+    for (const name of fs.readdirSync(this.pieceFolder))
+      if (!unfinished.has(path.basename(name, '.jsonl'))) fs.rmSync(path.join(this.pieceFolder, name), { force: true });
   }
 
   /** A file in the margin; what it is called stands in the database. */

@@ -1,7 +1,8 @@
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
 import { projectRoot } from '../projectRoot';
+import { NICENESS, lowerProcess } from './niceness';
 import { newWorkFolder } from './workFolder';
 import type { FromHeavyProcess, HeavyResult, HeavyTask } from './heavyTasks';
 
@@ -30,29 +31,39 @@ export type ProcessRules = {
 const MEGABYTE = 1024 ** 2;
 const processFile = () => path.join(projectRoot(), 'server', 'dist', 'heavyProcess.cjs');
 
-let canLimit: boolean | null = null;
+let canLimit: Promise<boolean> | null = null;
+/** Tried once, and not waited for by the server's thread: to begin a process takes it tens of milliseconds. */
+const triesLimit = (): Promise<boolean> =>
+  new Promise((resolve) => {
+    const trial = spawn('prlimit', ['--data=1000000000', 'true'], { stdio: 'ignore' });
+    trial.once('error', () => resolve(false));
+    trial.once('exit', (status) => resolve(status === 0));
+  });
 /** `prlimit` (util-linux) bounds all of a process, where the runtime's own limits bound its heap alone. */
-const limited = (memoryMb: number): string[] => {
-  canLimit ??= spawnSync('prlimit', ['--data=1000000000', 'true'], { stdio: 'ignore' }).status === 0;
-  return canLimit ? ['prlimit', `--data=${memoryMb * MEGABYTE}`, '--core=0'] : [];
-};
+const limited = async (memoryMb: number): Promise<string[]> =>
+  (await (canLimit ??= triesLimit())) ? ['prlimit', `--data=${memoryMb * MEGABYTE}`, '--core=0'] : [];
 
-/** So many at once, whoever asks: each may take gigabytes. */
-const MAX_AT_ONCE = 2;
-let running = 0;
-const waiting: (() => void)[] = [];
+/** What takes minutes, one at a time: beside it there is always room for what takes seconds. */
+const LONG: ReadonlySet<HeavyTask['kind']> = new Set(['backup', 'bring back']);
 
-/** Waits for a turn. @returns a function that ends it */
-async function turn(): Promise<() => void> {
-  if (running < MAX_AT_ONCE) running++;
-  else await new Promise<void>((resolve) => waiting.push(resolve));
-  return () => {
-    const next = waiting.shift();
-    // The place goes from hand to hand, so that nobody slips in between.
-    if (next) next();
-    else running--;
-  };
+/** One at a time, whoever asks: each may take gigabytes, and the other cores are for those who only read. */
+class Turns {
+  private isTaken = false;
+  private readonly waiting: (() => void)[] = [];
+
+  /** Waits for a turn. @returns a function that ends it */
+  async next(): Promise<() => void> {
+    if (this.isTaken) await new Promise<void>((resolve) => this.waiting.push(resolve));
+    this.isTaken = true;
+    return () => {
+      const next = this.waiting.shift();
+      // The turn goes from hand to hand, so that nobody slips in between.
+      if (next) next();
+      else this.isTaken = false;
+    };
+  }
 }
+const turns = { long: new Turns(), short: new Turns() };
 
 /**
  * Does one piece of work in a process of its own, with bounded memory and time: what strangers made may blow it up, not the
@@ -60,7 +71,7 @@ async function turn(): Promise<() => void> {
  * @throws ProcessProblem with a sentence; the signal's reason when it was ended
  */
 export async function inProcess<T extends HeavyTask>(task: T, rules: ProcessRules): Promise<HeavyResult<T>> {
-  const end = await turn();
+  const end = await turns[LONG.has(task.kind) ? 'long' : 'short'].next();
   try {
     return await inOneProcess(task, rules);
   } finally {
@@ -74,7 +85,7 @@ async function inOneProcess<T extends HeavyTask>(
 ): Promise<HeavyResult<T>> {
   signal?.throwIfAborted();
   const [program, ...args] = [
-    ...limited(memoryMb),
+    ...(await limited(memoryMb)),
     process.execPath,
     `--max-old-space-size=${memoryMb}`,
     processFile(),
@@ -85,6 +96,7 @@ async function inOneProcess<T extends HeavyTask>(
     // Temporary files of a process that is ended would stay.
     env: { ...process.env, TMPDIR: folder },
   });
+  if (child.pid !== undefined) lowerProcess(child.pid, NICENESS.process);
   const stop = () => void child.kill('SIGKILL');
   const limit = setTimeout(stop, limitMs);
   signal?.addEventListener('abort', stop, { once: true });

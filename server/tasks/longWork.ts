@@ -1,3 +1,6 @@
+import type { CurrencyTable } from '@immeld/core/compute/currencies';
+import { withSums } from '@immeld/core/compute/noteBodySums';
+import type { NoteBody } from '@immeld/core/contract/notes';
 import type { NumeralKind } from '@immeld/core/contract/numeralKinds';
 import { withNumerals } from '@immeld/core/transcript/inverseTextNormalisation';
 import type { MadeSection, Template } from '@immeld/core/contract/templates';
@@ -12,6 +15,7 @@ import { type Source, makeWriteUp } from '@immeld/core/writeup/makeWriteUp';
 import { type OneOfSeveral, makeWriteUpOfSeveral } from '@immeld/core/writeup/together';
 import { type Proposals, type TodoFacts, proposedTodos } from '@immeld/core/filing/proposals';
 import { understandingModel } from '../understanding/model';
+import { parseISO } from 'date-fns';
 import { topicMapOf } from '@immeld/core/writeup/topicMap';
 
 /** Written as people write; as figures are never longer than their words, the lengths hold. */
@@ -37,6 +41,8 @@ export type LongTask =
   | { kind: 'map'; passages: string; headings: Headings }
   /** Words are JSON, too. */
   | { kind: 'passages'; words: string; asides: AsidePhrases | null }
+  /** A note with its sums worked out; `day` is today, `YYYY-MM-DD`. */
+  | { kind: 'sums'; body: NoteBody; day: string; currencies: CurrencyTable | null }
   | { kind: 'todos'; passages: string; facts: TodoFacts }
   | DocumentTask;
 export type LongResults = DocumentResults & {
@@ -46,6 +52,7 @@ export type LongResults = DocumentResults & {
   map: Topics;
   passages: Passage[];
   todos: Proposals['todos'];
+  sums: NoteBody;
 };
 
 export function doLongTask(task: LongTask): LongResults[LongTask['kind']] {
@@ -60,6 +67,8 @@ export function doLongTask(task: LongTask): LongResults[LongTask['kind']] {
       return topicMapOf(JSON.parse(task.passages) as Passage[], task.headings);
     case 'passages':
       return withoutAsides(passagesFrom(JSON.parse(task.words) as Word[]), task.asides).passages;
+    case 'sums':
+      return withSums(task.body, { today: parseISO(task.day), currencies: task.currencies });
     case 'todos':
       return proposedTodos(JSON.parse(task.passages) as Passage[], task.facts, understandingModel());
     default:

@@ -1,12 +1,14 @@
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import type { Appointment } from '@immeld/core/contract/appointments';
 import type { Piece, Way } from '@immeld/core/contract/rework';
+import { type Sense, senseInContext } from '@immeld/core/language/wordSenses';
 import { Speller } from '@immeld/core/rework/proofread';
 import { rework } from '@immeld/core/rework/rework';
 import { ValidationError } from 'yup';
 import { CalendarError, occurrences, readCalendar } from '../calendar/occurrences';
+import { sensesOf } from '../meanings/wordNet';
 import { isHardToGuess } from './passwords';
-import { spellingDictionary } from './dictionaries';
+import { commonMisspellings, spellingDictionary } from './dictionaries';
 import { type LongTask, type LongResults, doLongTask } from './longWork';
 
 /** What the body of a request comes to: its value by the contract, or why it is refused. */
@@ -24,6 +26,7 @@ export type Task =
       to: string;
       zone: string;
     }
+  | { kind: 'meaning'; word: string; context: string }
   | { kind: 'password'; password: string; email: string }
   | { kind: 'rework'; blocks: readonly string[]; way: Way; known: readonly string[] };
 
@@ -33,6 +36,7 @@ type Results = LongResults & {
   calendar: string | null;
   occurrences: Appointment[];
   rework: Piece[];
+  meaning: { senses: Sense[]; likeliest: number };
   /** Whether it is hard enough to guess. */
   password: boolean;
 };
@@ -51,9 +55,17 @@ export async function doTask(task: Task): Promise<Results[Task['kind']]> {
       return occurrences(knownCalendar(task.calendarId, task.content), task.calendarId, task);
     case 'password':
       return isHardToGuess(task.password, [task.email, ...task.email.split(/[@.]/)]);
+    case 'meaning': {
+      const senses = sensesOf(task.word);
+      return { senses, likeliest: senses.length ? senseInContext(task.word, senses, task.context) : 0 };
+    }
     case 'rework': {
       const isRead = task.way === 'proofread';
-      return rework(task.blocks, task.way, new Speller(isRead ? spellingDictionary() : [], new Set(task.known)));
+      return rework(
+        task.blocks,
+        task.way,
+        new Speller(isRead ? spellingDictionary() : [], new Set(task.known), isRead ? commonMisspellings() : new Map()),
+      );
     }
     default:
       return doLongTask(task);

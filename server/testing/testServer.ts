@@ -27,6 +27,7 @@ export const SPOKEN: WorkerResult = {
     },
   ],
   proposals: {
+    kind: 'memo',
     ...{ title: 'Call Bram', otherTitles: ['Limes'], folderId: null, tags: ['limes'], project: null, people: [] },
     todos: [
       {
@@ -38,6 +39,7 @@ export const SPOKEN: WorkerResult = {
         quote: 'I need to call Bram.',
         sentence: 0,
         startMs: 500,
+        sure: 0.9,
       },
     ],
     summary: [{ text: 'The limes are thirsty.', startMs: 5000, passage: 1 }],

@@ -1,12 +1,24 @@
 import type { Suggestion } from '@immeld/core/contract/recordings';
+import type { Todo } from '@immeld/core/contract/todos';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import { accountId } from '../accounts/currentAccount';
-import type { ShownTodo } from '../views/recordingView';
+import type { Recording } from '../models/recording';
+import type { TodoRow } from '../models/todo';
+
+/** What a to-do is shown by; a row as it lies in the database is enough. */
+export type ShownTodo = Pick<
+  TodoRow,
+  keyof Omit<Todo, 'recordingTitle' | 'isDone' | 'doneAt' | 'position' | 'isUnsure'>
+> &
+  Pick<TodoRow, 'doneAt' | 'createdAt' | 'sure'> & {
+    position?: number | null;
+    recording?: Pick<Recording, 'title' | 'suggestion' | 'fileName'>;
+  };
 
 type Row = Omit<ShownTodo, 'createdAt' | 'doneAt' | 'recording'> & { createdAt: string; doneAt: string | null };
 
 const COLUMNS = `id, recording_id AS recordingId, note_id AS noteId, text, who, due, project, quote, start_ms AS startMs, state,
-  done_at AS doneAt, priority, repeat, notes, snoozed_until AS snoozedUntil, position, created_at AS createdAt`;
+  done_at AS doneAt, sure, priority, repeat, notes, snoozed_until AS snoozedUntil, position, created_at AS createdAt`;
 
 /**
  * The account's to-dos that are not in the bin, in the order in which they came, as they lie in the database: to make models

@@ -31,8 +31,8 @@ export async function saveFoundTodos(
     isFixed: isChanged || state !== 'pencil' || doneAt !== null || binnedAt !== null,
   }));
   const { add, update, remove } = reconcile(known, found);
-  const columns = ({ text, who, due, project, repeat, quote, startMs }: Found) => ({
-    ...{ text, foundText: text, who, due, project, repeat, quote, startMs },
+  const columns = ({ text, who, due, project, repeat, quote, startMs, sure }: Found) => ({
+    ...{ text, foundText: text, who, due, project, repeat, quote, startMs, sure },
   });
   await TodoRow.bulkCreate(
     add.map((f) => ({ recordingId, ...columns(f), state: 'pencil' as const, doneAt: null, binnedAt: null })),
@@ -42,13 +42,17 @@ export async function saveFoundTodos(
   if (remove.length) await TodoRow.destroy({ where: { id: remove }, transaction });
 }
 
+/** What its person says that a recording is. */
+export const talkOf = ({ chosenKind, voice }: Recording) => ({ kind: chosenKind, isOther: voice === 'other' });
+
 /** What is to be done by what is said in `passages`, with the projects and the name of today. */
-export async function findTodosIn({ startedAt }: Recording, passages: readonly Passage[]): Promise<Found[]> {
+export async function findTodosIn(recording: Recording, passages: readonly Passage[]): Promise<Found[]> {
+  const { startedAt } = recording;
   const [projects, { ownName }] = await Promise.all([Project.findAll(), sharedSettings()]);
   const named = projects.map(({ name, otherNames }) => ({ name, otherNames }));
   return longTasks.run({
     ...{ kind: 'todos' as const, passages: JSON.stringify(passages) },
-    facts: { startedAt, projects: named, ownName },
+    facts: { startedAt, projects: named, ownName, ...talkOf(recording) },
   });
 }
 
@@ -59,6 +63,11 @@ export async function followSpeaker(recording: Recording, { from, to }: SpeakerC
     const who = isCalled(ownName, to) ? 'me' : to;
     await TodoRow.update({ who }, { where: { recordingId: recording.id, who: from } });
   }
+  await findTodosAgain(recording);
+}
+
+/** Finds the to-dos of a recording anew, with what is known of it now. */
+export async function findTodosAgain(recording: Recording): Promise<void> {
   const todos = await findTodosIn(recording, await passagesOf(recording.id));
   await recording.sequelize.transaction((transaction) => saveFoundTodos(recording.id, todos, transaction));
 }

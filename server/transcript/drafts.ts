@@ -50,6 +50,12 @@ export async function appendDeviceWords(recording: Recording, words: readonly Wo
   return (await appendDraft(recording, passages, 'device')) !== null;
 }
 
+/** Up to where the server's own pieces can be read already, in milliseconds. */
+export async function draftedUpTo({ id, draft }: Recording): Promise<number> {
+  if (draft !== 'server') return 0;
+  return ((await PassageRow.max('endMs', { where: { recordingId: id } })) as number | null) ?? 0;
+}
+
 /**
  * Clears away the pieces of a recognition that was broken off and begins anew.
  * @returns false where a person has corrected some of them: they stay until the whole is transcribed

@@ -18,6 +18,7 @@ const ORDERS: Record<RecordingListQuery['sort'], string> = {
   oldest: 'started_at, id',
   title: "coalesce(title, json_extract(suggestion, '$.title'), file_name) COLLATE NOCASE, id",
   longest: 'duration_ms DESC, id',
+  arrived: 'coalesce(arrived_at, started_at) DESC, id',
 };
 
 /**

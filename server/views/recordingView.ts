@@ -1,32 +1,27 @@
 import { barsOf } from '@immeld/core/audio/peaks';
+import { PENCIL_STATES } from '@immeld/core/contract/pencil';
 import type { Recording as RecordingAnswer, RecordingCard, WriteUp } from '@immeld/core/contract/recordings';
 import type { Todo } from '@immeld/core/contract/todos';
 import type { Slip } from '@immeld/core/contract/slips';
 import type { Word } from '@immeld/core/transcript/manuscript';
 import fs from 'node:fs';
+import { QueryTypes } from 'sequelize';
 import { type PassageRow } from '../models/passage';
-import { Person } from '../models/person';
-import { Project } from '../models/project';
 import { Recording, titleOf } from '../models/recording';
 import { SlipRow } from '../models/slip';
-import { Tag } from '../models/tag';
-import { TodoRow } from '../models/todo';
+import type { TodoRow } from '../models/todo';
 import { WriteUpRow } from '../models/writeUp';
 import { type UnparsedPassage, passagesAsJson, readUnparsedPassages } from '../transcript/readPassages';
 import { speakersIn } from '../transcript/speakers';
+import { type ShownTodo, readTodos } from '../todos/readTodos';
+import { isUnsure } from '../todos/sureness';
 import type { SoundStore } from '../storage/soundStore';
 
 /** Peak values of a strip in a list. */
 export const STRIP_BARS = 96;
 const FIRST_WORDS_LENGTH = 180;
 
-type Titled = Pick<Recording, 'title' | 'suggestion' | 'fileName'>;
-
-/** What a to-do is shown by; a row as it lies in the database is enough. */
-export type ShownTodo = Pick<TodoRow, keyof Omit<Todo, 'recordingTitle' | 'isDone' | 'doneAt' | 'position'>> &
-  Pick<TodoRow, 'doneAt' | 'createdAt'> & { position?: number | null; recording?: Titled };
-
-export const todoView = (row: ShownTodo, recording: Titled | undefined = row.recording): Todo => ({
+export const todoView = (row: ShownTodo, recording: ShownTodo['recording'] = row.recording): Todo => ({
   id: row.id,
   recordingId: row.recordingId,
   recordingTitle: recording ? titleOf(recording) : null,
@@ -45,6 +40,7 @@ export const todoView = (row: ShownTodo, recording: Titled | undefined = row.rec
   notes: row.notes,
   snoozedUntil: row.snoozedUntil,
   position: row.position ?? +row.createdAt / 1000,
+  ...(row.state === 'pencil' && isUnsure(row) ? { isUnsure: true } : {}),
 });
 
 export const writeUpView = (row: WriteUpRow): WriteUp => ({
@@ -57,9 +53,9 @@ export const writeUpView = (row: WriteUpRow): WriteUp => ({
 });
 
 export const slipView = (slip: SlipRow): Slip => {
-  const { id, kind, mark, startMs, endMs, text, pictureFile, address, file, assignee, comments } = slip;
+  const { id, kind, mark, startMs, endMs, isWhole, text, pictureFile, address, file, assignee, comments } = slip;
   return {
-    ...{ id, kind, mark, startMs, endMs, text, file, comments },
+    ...{ id, kind, mark, startMs, endMs, isWhole, text, file, comments },
     ...{ hasPicture: pictureFile !== null, address: address ?? null, assignee: assignee ?? null },
   };
 };
@@ -68,12 +64,32 @@ export const passageView = ({ id, revision, startMs, endMs, speaker, startsParag
   ...{ id, revision, startMs, endMs, speaker, startsParagraph, words },
 });
 
-/** What a recording is shown with. */
-const SHOWN_WITH = [
-  { model: Tag, as: 'tags' },
-  { model: Person, as: 'people' },
-  { model: Project, as: 'project' },
-];
+type Beside = Pick<RecordingCard, 'tags' | 'people' | 'project'> & { hasWriteUps: boolean; hasSlips: boolean };
+
+/**
+ * What stands with a recording, by names. As models, each tag would come with a copy of the whole recording for each
+ * person, which takes three times as long.
+ */
+async function besideOf({ id, sequelize, projectId }: Recording): Promise<Beside> {
+  const [row] = await sequelize.query<Record<'tags' | 'people', string> & { project: string | null } & Counts>(
+    `SELECT (SELECT json_group_array(t.name) FROM recording_tags l JOIN tags t ON t.id = l.tag_id
+         WHERE l.recording_id = :id) AS tags,
+       (SELECT json_group_array(n.name) FROM recording_people l JOIN people n ON n.id = l.person_id
+         WHERE l.recording_id = :id) AS people,
+       (SELECT name FROM projects WHERE id = :projectId) AS project,
+       EXISTS (SELECT 1 FROM write_ups WHERE recording_id = :id) AS writeUps,
+       EXISTS (SELECT 1 FROM slips WHERE recording_id = :id) AS slips`,
+    { replacements: { id, projectId }, type: QueryTypes.SELECT },
+  );
+  const { tags, people, project, writeUps, slips } = row!;
+  return {
+    ...{ tags: byName(tags), people: byName(people), project },
+    ...{ hasWriteUps: Boolean(writeUps), hasSlips: Boolean(slips) },
+  };
+}
+type Counts = Record<'writeUps' | 'slips', number>;
+
+const byName = (json: string): string[] => (JSON.parse(json) as string[]).sort((a, b) => a.localeCompare(b));
 
 /** The beginning of what was said, as lists show it. @param text the first passages, or more than the beginning of them */
 export function firstWords(text: string): string {
@@ -81,7 +97,12 @@ export function firstWords(text: string): string {
   return `${text.slice(0, text.lastIndexOf(' ', FIRST_WORDS_LENGTH))} …`;
 }
 
-function cardView(r: Recording, passages: readonly { written: string }[]): RecordingCard {
+function cardView(
+  r: Recording,
+  { tags, people, project }: Beside,
+  passages: readonly { written: string }[],
+  todos: readonly ShownTodo[],
+): RecordingCard {
   return {
     id: r.id,
     title: r.title,
@@ -100,19 +121,17 @@ function cardView(r: Recording, passages: readonly { written: string }[]): Recor
     ),
     strip: r.peaks.length ? barsOf(r.peaks, STRIP_BARS) : [],
     folderId: r.folderId,
-    tags: (r.tags ?? []).map((t) => t.name).sort((a, b) => a.localeCompare(b)),
+    tags,
     isFiled: r.filedAt !== null,
     isBinned: r.binnedAt !== null,
     isArchived: Boolean(r.archivedAt),
     isFavourite: r.isFavourite,
-    project: r.project?.name ?? null,
-    people: (r.people ?? []).map((p) => p.name).sort((a, b) => a.localeCompare(b)),
+    project,
+    people,
     isRecovered: r.isRecovered,
     appointment: r.appointment ?? null,
     suggestion: r.suggestion,
-    pencilTodos: inSpokenOrder(r.todos ?? [])
-      .filter((t) => t.state === 'pencil')
-      .map((t) => todoView(t, r)),
+    pencilTodos: todos.filter((t) => t.state === 'pencil').map((t) => todoView(t, r)),
   };
 }
 
@@ -126,31 +145,34 @@ async function readRecording(
   id: string,
   sounds: SoundStore,
 ): Promise<{ view: WithoutPassages; passages: UnparsedPassage[] } | null> {
-  const recording = await Recording.findByPk(id, { include: SHOWN_WITH });
+  const recording = await Recording.findByPk(id);
   if (!recording) return null;
-  const [passages, todos, writeUps, slips] = await Promise.all([
+  const beside = await besideOf(recording);
+  const [passages, read, writeUps, slips] = await Promise.all([
     readUnparsedPassages(id),
-    TodoRow.findAll({ where: { recordingId: id, binnedAt: null } }),
-    WriteUpRow.findAll({ where: { recordingId: id } }),
-    SlipRow.findAll({ where: { recordingId: id, binnedAt: null }, order: [['startMs', 'ASC']] }),
+    readTodos(recording.sequelize, { states: PENCIL_STATES, recordingIds: [id] }),
+    beside.hasWriteUps ? WriteUpRow.findAll({ where: { recordingId: id } }) : [],
+    beside.hasSlips ? SlipRow.findAll({ where: { recordingId: id, binnedAt: null }, order: [['startMs', 'ASC']] }) : [],
   ]);
-  Object.assign(recording, { todos });
+  const todos = inSpokenOrder(read);
   const spoken = passages
     .filter((p) => p.speaker !== null)
     .map(({ speaker, wordsJson }) => ({ speaker, words: JSON.parse(wordsJson) as Word[] }));
   const view = {
-    ...cardView(recording, passages),
+    ...cardView(recording, beside, passages, todos),
     mediaType: recording.mediaType,
     sizeBytes: recording.sizeBytes,
     hasSound: fs.existsSync(sounds.pathOf(recording.soundFile)),
     hasVideo: recording.video !== null && fs.existsSync(sounds.pathOf(recording.video.file)),
     place: recording.place ?? null,
     isDictation: recording.isDictation,
+    kind: recording.chosenKind ?? recording.foundKind,
+    voice: recording.voice,
     model: recording.model,
     language: recording.language,
     peaks: recording.peaks,
     speakers: await speakersIn(recording, spoken),
-    todos: inSpokenOrder(todos).map((t) => todoView(t, recording)),
+    todos: todos.map((t) => todoView(t, recording)),
     writeUps: writeUps.map(writeUpView),
     slips: slips.map(slipView),
   };

@@ -1,5 +1,5 @@
 /** The figures of capture in Chromium: words while speaking, the pack, and what kills cost. Prints Markdown tables. */
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
@@ -58,6 +58,48 @@ function latencies({ heard, sound }: Spied): number[] {
   return found;
 }
 
+/** From the beginning of the sound to the first message with words, less what was silent before the first of them. */
+function firstWordsMs({ heard, sound }: Spied): number {
+  const first = heard.find(({ fixed = [], tentative = [] }) => fixed.length + tentative.length > 0);
+  const word = [...(first?.fixed ?? []), ...(first?.tentative ?? [])][0];
+  return first && word && sound[0] ? first.at - sound[0].at - word.startMs : NaN;
+}
+
+/** Programs that keep every core busy, at the usual priority. @returns ends them */
+function busyCores(): () => void {
+  const busy = os.cpus().map(() => spawn(process.execPath, ['-e', 'for (;;);'], { stdio: 'ignore' }));
+  return () => busy.forEach((program) => program.kill('SIGKILL'));
+}
+
+const PAGES = ['/', '/tray', '/shelves', '/todos', '/find', '/settings', '/weeks', '/templates', '/links', '/history'];
+
+/** Each page once with a network, then without one: from the beginning of the navigation to its first heading. */
+async function pagesOffline(immeld: Immeld, { page }: Talker): Promise<void> {
+  const { items } = await immeld.ask<{ items: { id: string }[] }>('/recordings?place=all&limit=3');
+  const pages = [...PAGES, ...items.map(({ id }) => `/recordings/${id}`)];
+  const open = async (at: string) => {
+    const began = performance.now();
+    await page.goto(immeld.address + at, { waitUntil: 'commit' });
+    await page.getByRole('heading', { level: 1 }).first().waitFor({ timeout: 20_000 });
+    return performance.now() - began;
+  };
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  for (const at of pages) {
+    await open(at);
+    await page.waitForTimeout(1000);
+  }
+  await page.context().setOffline(true);
+  const times: number[] = [];
+  for (const at of pages) times.push(await open(at));
+  await page.context().setOffline(false);
+  const slowest = Math.max(...times);
+  note(
+    `${pages.length} pages opened without a network: the slowest (${pages[times.indexOf(slowest)]!.replace(/[0-9a-f-]{20,}/, '…')})`,
+    ...([seconds(slowest), 'under 1 s', slowest < 1000] as const),
+  );
+  note('The same, median', seconds(quantile(times, 0.5)), 'measured', null);
+}
+
 async function words(): Promise<void> {
   const immeld = new Immeld();
   await immeld.start();
@@ -90,15 +132,20 @@ async function words(): Promise<void> {
     await page.waitForTimeout(1500);
     return now;
   };
-  const noteWords = (when: string, { heard, sound }: Spied) => {
-    const all = latencies({ heard, sound });
+  /** @param times how much longer it may take than on an idle machine */
+  const noteWords = (when: string, spiedOn: Spied, times = 1) => {
+    const all = latencies(spiedOn);
+    const first = firstWordsMs(spiedOn);
     const median = quantile(all, 0.5);
-    const p95 = quantile(all, 0.95);
     note(
-      `Words while speaking, ${when} (${all.length} in 80 s): end of the word to its appearance, median`,
-      ...([seconds(median), 'under 2 s', median < 2000] as const),
+      `${when}: from the beginning of the first word to its appearance`,
+      ...([seconds(first), `under ${3 * times} s`, first < 3000 * times] as const),
     );
-    note('The same, 95th percentile', seconds(p95), 'under 3.5 s', p95 < 3500);
+    note(
+      `The same: end of each word (${all.length} in 80 s) to its appearance, median`,
+      ...([seconds(median), `under ${(1.2 * times).toFixed(1)} s`, median < 1200 * times] as const),
+    );
+    note('The same, 95th percentile', seconds(quantile(all, 0.95)), 'measured', null);
   };
   await page.goto(immeld.address);
   await isLoaded();
@@ -112,9 +159,19 @@ async function words(): Promise<void> {
     (await immeld.ask<{ items: { state: string }[] }>('/recordings?limit=200')).items.every(
       ({ state }) => state === 'ready' || state === 'failed',
     );
-  while (!(await isAllDone())) await page.waitForTimeout(1000);
+  const idle = async () => {
+    while (!(await isAllDone())) await page.waitForTimeout(1000);
+  };
+  await idle();
   await page.goto(immeld.address);
   noteWords('Speak pressed the moment the page is there', await record(80_000));
+  await idle();
+  const letGo = busyCores();
+  await page.goto(immeld.address);
+  noteWords('The same with every core busy with something else', await record(80_000), 2);
+  letGo();
+  await idle();
+  await pagesOffline(immeld, talker);
   await talker.close();
   immeld.remove();
 }
@@ -150,8 +207,8 @@ function kills(): void {
   note(
     `Browser killed ${lost.length} times while recording: most that was lost`,
     seconds(Math.max(...lost)),
-    'at most 2 s',
-    Math.max(...lost) <= 2000,
+    'at most 1 s',
+    Math.max(...lost) <= 1000,
   );
   note('The same: lost in the median', seconds(quantile(lost, 0.5)), 'measured', null);
   note(

@@ -160,6 +160,7 @@ const TASK: Omit<WorkerTask, 'jobId' | 'soundFile'> = {
     quality: 'usual',
     asides: null,
   },
+  ...{ pieceFile: null, draftedMs: 0 },
   filing: {
     ...{ startedAt: '2026-03-09T08:00:00', source: 'import', people: [], appointment: null, place: null },
     ...{ filed: [], folders: [], tags: [], projects: [], knownPeople: [], ownName: '' },

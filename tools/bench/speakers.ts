@@ -1,55 +1,18 @@
 /** Who speaks when: diarisation error on dialogues cut together from the demo's voices. Prints a Markdown table. */
-import { execFileSync } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { type Turn, diarisationError } from '../../core/speech/speakers/diarisationError';
 import { paragraphsOf } from '../../core/transcript/manuscript';
-import { projectRoot } from '../../server/projectRoot';
 import { loadModels } from '../../server/recognition/modelFiles';
 import { transcribeFile } from '../../server/recognition/transcribeFile';
+import { type Clip, RATE, clipsOf, writeWav } from './voices';
 
-const RATE = 16_000;
-const root = projectRoot();
 const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'immeld-speakers-'));
-type TimedWord = { speaker: string; word: string; startMs: number; endMs: number };
-type Clip = { samples: Float32Array };
-
 /** Numbers that look random and are the same every time (Park and Miller 1988). */
 function random(seed: number): () => number {
   let state = seed;
   return () => (state = (state * 48_271) % 2_147_483_647) / 2_147_483_647;
-}
-
-function samplesOf(id: string): Float32Array {
-  const name = fs.readdirSync(path.join(root, 'demo', 'sound')).find((n) => path.parse(n).name === id)!;
-  const raw = execFileSync(
-    'ffmpeg',
-    [
-      ...['-loglevel', 'error', '-i', path.join(root, 'demo', 'sound', name)],
-      ...['-ar', String(RATE), '-ac', '1', '-f', 'f32le', '-'],
-    ],
-    { maxBuffer: 1e9 },
-  );
-  return new Float32Array(new Uint8Array(raw).buffer);
-}
-
-/** What one person says in a recording, cut at pauses, in pieces of a wanted length. */
-function clipsOf(id: string, speaker: string, shortestMs: number, longestMs: number): Clip[] {
-  const samples = samplesOf(id);
-  const words = JSON.parse(
-    fs.readFileSync(path.join(root, 'demo', 'expected', `${id}.words.json`), 'utf8'),
-  ) as TimedWord[];
-  const groups: TimedWord[][] = [];
-  for (const word of words) {
-    const last = groups.at(-1)?.at(-1);
-    if (last?.speaker === word.speaker && word.startMs - last.endMs < 200) groups.at(-1)!.push(word);
-    else groups.push([word]);
-  }
-  return groups
-    .map((g) => ({ speaker: g[0]!.speaker, from: g[0]!.startMs, to: g.at(-1)!.endMs }))
-    .filter((g) => g.speaker === speaker && g.to - g.from >= shortestMs && g.to - g.from <= longestMs)
-    .map(({ from, to }) => ({ samples: samples.slice((from / 1000) * RATE, (to / 1000) * RATE) }));
 }
 
 type Mix = { name: string; aim: string; voices: [name: string, clips: Clip[]][]; gapMs: number; noiseDb?: number };
@@ -166,14 +129,6 @@ function addPinkNoise(samples: Float32Array, belowDb: number, next: () => number
   samples.forEach((value, i) => (samples[i] = value + noise[i]! * gain));
 }
 
-function writeWav(file: string, samples: Float32Array): void {
-  const raw = path.join(folder, 'raw.f32');
-  fs.writeFileSync(raw, Buffer.from(samples.buffer));
-  execFileSync('ffmpeg', [
-    ...['-y', '-loglevel', 'error', '-f', 'f32le', '-ar', String(RATE), '-ac', '1', '-i', raw, file],
-  ]);
-}
-
 async function main(): Promise<void> {
   const models = await loadModels();
   const lines = [
@@ -185,7 +140,7 @@ async function main(): Promise<void> {
     for (const seed of [7, 1234]) {
       const { samples, turns } = build(mix, seed);
       const file = path.join(folder, 'mix.wav');
-      writeWav(file, samples);
+      writeWav(folder, file, samples);
       const { passages } = await transcribeFile(file, models);
       const found = paragraphsOf(passages.map((p) => ({ ...p, startsParagraph: false }))).flatMap((group) =>
         turnsOf(

@@ -63,7 +63,8 @@ function NewFolder() {
   const { newFolder } = useChanges();
   const [name, setName] = useState('');
   const add = () => {
-    if (name.trim()) newFolder.mutate({ name: name.trim() }, { onSuccess: () => setName('') });
+    if (name.trim())
+      newFolder.mutate({ name: name.trim() }, { onSuccess: () => setName((now) => (now === name ? '' : now)) });
   };
   return (
     <View style={{ paddingTop: 14 }}>

@@ -16,7 +16,8 @@ export function DayNote({ date, note }: { date: string; note: Day['note'] }) {
   const router = useRouter();
   const { quickWords } = useChanges();
   const [typed, setTyped] = useState('');
-  const keep = () => quickWords.mutate({ date, text: typed.trim() }, { onSuccess: () => setTyped('') });
+  const keep = () =>
+    quickWords.mutate({ date, text: typed.trim() }, { onSuccess: () => setTyped((now) => (now === typed ? '' : now)) });
   const lines = note?.lines ?? [];
   return (
     <View role="region" aria-label="Note for this day" style={{ paddingTop: 12 }}>

@@ -2,6 +2,7 @@ import type { RecordingCard } from '@immeld/core/contract/recordings';
 import type { Todo } from '@immeld/core/contract/todos';
 import type { Appointment } from '@immeld/core/contract/appointments';
 import { useRouter } from 'expo-router';
+import { useEffect, useRef } from 'react';
 import { View } from 'react-native';
 import { lengthName } from '../../ui/dates';
 import { Press } from '../../ui/press';
@@ -32,6 +33,8 @@ type HourLineProps = {
 /** The day as a vertical line with hours: recordings at their hour, to-dos at the hour they are due. */
 export function HourLine({ date, appointments, recordings, todos, nowHour, nowMinute, nowText }: HourLineProps) {
   const colours = useColours();
+  const now = useRef<View>(null);
+  useEffect(() => bringIntoSight(now.current as unknown as HTMLElement | null), [date]);
   const timed = todos.filter((t) => t.due!.length > 10);
   const timedAppointments = appointments.filter((a) => !a.isWholeDay);
   const wholeDays = appointments.filter((a) => a.isWholeDay);
@@ -97,6 +100,7 @@ export function HourLine({ date, appointments, recordings, todos, nowHour, nowMi
             {nowHour === hour && (
               // Within its hour it stands as far down as the hour has gone.
               <View
+                ref={now}
                 aria-label={`Now, ${nowText}`}
                 role="img"
                 style={{
@@ -113,6 +117,15 @@ export function HourLine({ date, appointments, recordings, todos, nowHour, nowMi
       ))}
     </View>
   );
+}
+
+/** What the bars at the top and foot of a page may cover, in pixels. */
+const COVERED = 150;
+
+/** A day opens at what it is now: late in the day its line would be below the screen. */
+function bringIntoSight(line: HTMLElement | null): void {
+  const top = line?.getBoundingClientRect().top;
+  if (top !== undefined && (top < 0 || top > window.innerHeight - COVERED)) line!.scrollIntoView?.({ block: 'center' });
 }
 
 function DayRecording({ recording }: { recording: RecordingCard }) {

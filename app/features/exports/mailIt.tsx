@@ -9,11 +9,12 @@ import { PencilBox } from '../../ui/pencil';
 import { FrameButton, WordButton } from '../../ui/press';
 import { Type } from '../../ui/type';
 import { addressesIn } from './exportNames';
+import { useClosable } from '../../ui/useClosable';
 
 /** A file by mail, where the server sends mail. */
 export function MailIt({ id, fileName, sizeBytes }: { id: string; fileName: string; sizeBytes: number }) {
   const { data } = useMail();
-  const [isOpen, setOpen] = useState(false);
+  const [isOpen, setOpen] = useClosable(false);
   if (!data?.isPossible) return null;
   if (!isOpen) return <WordButton label="Send by email" onPress={() => setOpen(true)} />;
   if (sizeBytes > data.largestBytes) {

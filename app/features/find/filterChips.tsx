@@ -8,13 +8,13 @@ import {
   writeWords,
 } from '@immeld/core/find/query';
 import { format, parseISO, startOfMonth, startOfWeek, subMonths } from 'date-fns';
-import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { useShelves } from '../../api/queries';
 import { localDay } from '../../ui/dates';
 import { Press, WordButton } from '../../ui/press';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
+import { useClosable } from '../../ui/useClosable';
 
 type FilterChipsProps = { typed: string; onChange: (typed: string) => void };
 
@@ -33,7 +33,7 @@ const KINDS: { kind: Kind; label: string }[] = [
 /** Filters that can be tapped, for whoever does not know their words; they write themselves into the find bar. */
 export function FilterChips({ typed, onChange }: FilterChipsProps) {
   const { data } = useShelves();
-  const [open, setOpen] = useState<Kind | null>(null);
+  const [open, setOpen] = useClosable<Kind | null>(null);
   const query = parseQuery(typed);
   const { filters } = query;
   const set = (next: FindFilters) => {

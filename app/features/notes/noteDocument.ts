@@ -6,6 +6,7 @@ import { MarkdownManager } from '@tiptap/markdown';
 import StarterKit from '@tiptap/starter-kit';
 import { FoldingHeading } from './foldingHeading';
 import { type LinkMenu, linkNodes } from './linkSuggestions';
+import { type SumHost, noteSumsInEditor } from './noteSumsInEditor';
 import { TaskList, TodoItem } from './todoItems';
 
 /** Words in the colour of a kind of mark: what they mean, not only how they look. */
@@ -30,7 +31,9 @@ const NOBODY = () => Promise.resolve<LinkTarget[]>([]);
 export const noteExtensions = (
   find: (q: string) => Promise<LinkTarget[]> = NOBODY,
   show: (menu: LinkMenu | null) => void = () => undefined,
+  sums: SumHost | null = null,
 ): AnyExtension[] => [
+  ...(sums ? [noteSumsInEditor(sums)] : []),
   StarterKit.configure({ link: { openOnClick: false }, heading: false }),
   FoldingHeading.configure({ levels: [1, 2, 3] }),
   TaskList,

@@ -6,7 +6,7 @@ import { createPortal } from 'react-dom';
 import { ScrollView, View } from 'react-native';
 import { addressOf, answerTo } from '../../api/call';
 import { useChanges } from '../../api/changes';
-import { linkTargets } from '../../api/queries';
+import { linkTargets, useSharedSettings } from '../../api/queries';
 import { useMarkKinds } from '../../ui/mark';
 import { Failure } from '../../ui/notice';
 import { PICTURE_TYPES, pickFile } from '../../ui/pickFile';
@@ -17,6 +17,8 @@ import { caretFirst } from './caretFirst';
 import { inFocus } from './inFocus';
 import type { LinkMenu } from './linkSuggestions';
 import { noteExtensions } from './noteDocument';
+import type { PlacedPlot } from './noteSumsInEditor';
+import { PlotView } from './plotView';
 import { ticksIn } from './todoItems';
 import { ToolRow } from './toolRow';
 
@@ -37,8 +39,12 @@ export function NoteEditor({ noteId, body, onChange, onReady }: NoteEditorProps)
   const kinds = useMarkKinds();
   const { todo } = useChanges();
   const ticked = useRef(ticksIn(body));
+  const [plots, setPlots] = useState<readonly PlacedPlot[]>([]);
+  const { data: shared } = useSharedSettings();
+  const currencies = useRef(shared?.currencies ?? null);
+  currencies.current = shared?.currencies ?? null;
   const editor = useEditor({
-    extensions: noteExtensions(linkTargets, setMenu),
+    extensions: noteExtensions(linkTargets, setMenu, { currencies: () => currencies.current, onPlots: setPlots }),
     content: body,
     editorProps: {
       attributes: { role: 'textbox', 'aria-multiline': 'true', 'aria-label': 'Note', class: 'immeld-note' },
@@ -81,6 +87,7 @@ export function NoteEditor({ noteId, body, onChange, onReady }: NoteEditorProps)
       <ScrollView style={{ flex: 1 }} contentContainerStyle={{ paddingVertical: 12 }}>
         <EditorContent editor={editor} />
       </ScrollView>
+      {plots.map(({ plot, place }, i) => createPortal(<PlotView plot={plot} />, place, String(i)))}
       {menu && createPortal(<LinkMenuBox menu={menu} />, document.body)}
       {problem !== null && <Failure error={problem} />}
       <ToolRow editor={editor} onPicture={picture} />
@@ -164,5 +171,9 @@ ${kinds.offered
     return `.immeld-note mark[data-kind="${CSS.escape(id)}"] { background: color-mix(in srgb, ${tone} 20%, transparent); border-bottom-color: ${tone}; }`;
   })
   .join('\n')}
+.immeld-note .sum { font-family: ${FONTS.face}; color: ${colours.heather}; user-select: none; }
+.immeld-note .sum.answer { margin-left: 8px; border-bottom: 1px dashed ${colours.heather}; }
+.immeld-note .sum.problem { margin-left: 8px; font-size: ${SIZES.small}px; color: ${colours.faint}; }
+.immeld-note .sum.total { margin: -8px 0 14px; }
 .immeld-note hr { border: 0; border-top: 1px solid ${colours.rule}; margin: 18px 0; }
 `;

@@ -1,7 +1,6 @@
 import type { Note } from '@immeld/core/contract/notes';
 import { EditorContent, useEditor } from '@tiptap/react';
 import { format, parseISO } from 'date-fns';
-import { useState } from 'react';
 import { View } from 'react-native';
 import { useChanges } from '../../api/changes';
 import { useNoteVersion, useNoteVersions } from '../../api/queries';
@@ -11,6 +10,7 @@ import { WordButton } from '../../ui/press';
 import { Title, Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
 import { noteExtensions } from './noteDocument';
+import { useClosable } from '../../ui/useClosable';
 
 type HistoryProps = { note: Note; isKept: boolean; onTaken: () => void };
 
@@ -19,7 +19,7 @@ export function NoteHistory({ note: { id }, isKept, onTaken }: HistoryProps) {
   const { data, error } = useNoteVersions(id);
   const { noteVersion } = useChanges();
   const show = useUndoBar();
-  const [open, setOpen] = useState<string | null>(null);
+  const [open, setOpen] = useClosable<string | null>(null);
   const take = (versionId: string) =>
     noteVersion.mutate(
       { id, versionId },

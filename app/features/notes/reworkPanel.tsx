@@ -13,6 +13,7 @@ import { WordButton } from '../../ui/press';
 import { useIsWide } from '../../ui/shell';
 import { Type } from '../../ui/type';
 import { type Block, applyPiece, blocksOf, shiftedBy } from './reworkedText';
+import { useClosable } from '../../ui/useClosable';
 
 const WAY_NAMES: Record<Way, string> = {
   proofread: 'proofread',
@@ -159,7 +160,7 @@ const shown = (text: string): string => text.replaceAll('\uFFFC', '↗');
 
 /** The paragraph of the caret, or those that are selected, in another form. */
 function FormChoice({ editor }: { editor: Editor }) {
-  const [form, setForm] = useState<Form | null>(null);
+  const [form, setForm] = useClosable<Form | null>(null);
   const { $from, $to } = editor.state.selection;
   const range = $from.blockRange($to, (node) => node.type.name === 'doc');
   const paragraphs = range

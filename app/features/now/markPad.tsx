@@ -9,6 +9,7 @@ import { Press, WordButton } from '../../ui/press';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { ConsentChoices } from './consentCard';
+import { useClosable } from '../../ui/useClosable';
 
 /** Everything that can be put into the margin while somebody speaks, in reach of one thumb. */
 export function MarkPad({ isWide }: { isWide: boolean }) {
@@ -114,7 +115,7 @@ function DictationButton() {
 }
 
 function ConsentButton() {
-  const [isOpen, setOpen] = useState(false);
+  const [isOpen, setOpen] = useClosable(false);
   if (!isOpen) return <WordButton label="Note consent" onPress={() => setOpen(true)} />;
   return <ConsentChoices onDone={() => setOpen(false)} />;
 }

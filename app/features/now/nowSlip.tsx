@@ -10,6 +10,7 @@ import { SLIP_NAMES } from '../../ui/slipNames';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
+import { useClosable } from '../../ui/useClosable';
 
 /** What the recorder itself says in the margin: a pause, or sound that is missing. */
 export function RecorderSlip({ slip }: { slip: NewSlip }) {
@@ -37,7 +38,7 @@ export function NowSlip({ slip }: { slip: NewSlip }) {
   const colours = useColours();
   const engine = useCapture();
   const show = useUndoBar();
-  const [isOpen, setOpen] = useState(false);
+  const [isOpen, setOpen] = useClosable(false);
   const [text, setText] = useState(slip.text);
   const kinds = useMarkKinds();
   const name = slip.mark ? kinds.of(slip.mark).label : SLIP_NAMES[slip.kind];

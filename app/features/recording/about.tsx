@@ -17,6 +17,7 @@ import { Title, Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
 import { AppointmentField, FolderField, NamesField, ProjectField, TitleField } from './filingFields';
 import { Paragraphs } from './paragraphs';
+import { SpokenKindField } from './spokenKind';
 import { TranscribeAgain } from './transcribeAgain';
 import { Versions } from './versions';
 
@@ -59,6 +60,7 @@ export function About({ recording }: { recording: Recording }) {
       />
       <ProjectField recording={recording} onSet={set} />
       <AppointmentField recording={recording} onSet={set} />
+      <SpokenKindField recording={recording} onSet={set} />
       {!recording.isFiled && (
         <WordButton
           label="File"

@@ -12,6 +12,7 @@ import { useColours } from '../../ui/theme';
 import { Title, Type } from '../../ui/type';
 import { appointmentTimes } from '../day/appointmentBracket';
 import { FolderChips } from '../shelves/folderChips';
+import { useClosable } from '../../ui/useClosable';
 
 type FieldProps = {
   recording: Recording;
@@ -22,7 +23,7 @@ type FieldProps = {
 
 /** The appointment a recording belongs to; a wrong one is changed with one tap. */
 export function AppointmentField({ recording, onSet }: FieldProps) {
-  const [isOpen, setOpen] = useState(false);
+  const [isOpen, setOpen] = useClosable(false);
   const { data } = useAppointments(recording.startedAt.slice(0, 10), true);
   const { appointment } = recording;
   const others = data?.items.filter((a) => a.id !== appointment?.id && !a.isWholeDay) ?? [];

@@ -2,8 +2,9 @@ import type { Recording } from '@immeld/core/contract/recordings';
 import { type MarginLine, marginMarkdown } from '@immeld/core/formats/margin';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
+import { LineEntry } from '../../ui/lineEntry';
 import { useMarkKinds } from '../../ui/mark';
-import { Empty } from '../../ui/notice';
+import { Empty, Failure } from '../../ui/notice';
 import { Press, WordButton } from '../../ui/press';
 import { saveFile } from '../../ui/saveFile';
 import { SLIP_NAMES } from '../../ui/slipNames';
@@ -16,6 +17,8 @@ import { marginOf } from './rows';
 import { SlipNote } from './slipNote';
 import type { SoundPlayer } from './soundPlayer';
 import { TodoSlip } from './todoSlip';
+import { newLink, useMargin } from './useMargin';
+import { useClosable } from '../../ui/useClosable';
 
 type Entry = ReturnType<typeof marginOf>[number];
 
@@ -37,6 +40,7 @@ export function MarginList({ recording, player }: { recording: Recording; player
   const take = useTakeMargin(recording, nameOf);
   return (
     <View style={{ paddingTop: 12 }}>
+      <AddToWhole recording={recording} />
       {counts.size > 1 && (
         <View
           role="radiogroup"
@@ -73,6 +77,51 @@ export function MarginList({ recording, player }: { recording: Recording; player
   );
 }
 
+/** What belongs to no second: the agenda, the slides, the form that all of it was about. */
+function AddToWhole({ recording }: { recording: Recording }) {
+  const { put, putFile, error } = useMargin(recording);
+  const [writing, setWriting] = useClosable<'note' | 'link' | null>(null);
+  const [text, setText] = useState('');
+  const begin = (kind: 'note' | 'link' | null) => {
+    setWriting(kind);
+    setText('');
+  };
+  const keep = () => {
+    void put(writing === 'link' ? newLink(text) : { kind: 'note', text: text.trim() }, 'whole');
+    begin(null);
+  };
+  return (
+    <View role="group" aria-label="For the whole recording" style={{ paddingBottom: 8 }}>
+      <Type size="small" tone="faint">
+        For the whole recording
+      </Type>
+      {writing && (
+        <LineEntry
+          label={writing === 'link' ? 'Web address' : 'Write a slip'}
+          action="Add"
+          value={text}
+          onChange={setText}
+          onSubmit={keep}
+          maxLength={writing === 'link' ? 2000 : 5000}
+          autoFocus
+        />
+      )}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+        {writing ? (
+          <WordButton label="Cancel" onPress={() => begin(null)} />
+        ) : (
+          <>
+            <WordButton label="Add a picture or file" onPress={() => void putFile('whole')} />
+            <WordButton label="Add a link" onPress={() => begin('link')} />
+            <WordButton label="Write a slip" onPress={() => begin('note')} />
+          </>
+        )}
+      </View>
+      {error && <Failure error={error} />}
+    </View>
+  );
+}
+
 /** Saves entries of the margin as a Markdown file, each with the words beside which it stands. */
 function useTakeMargin(recording: Recording, nameOf: (entry: Entry) => string) {
   const read = useReading();
@@ -81,14 +130,19 @@ function useTakeMargin(recording: Recording, nameOf: (entry: Entry) => string) {
     const words = passages.flatMap((p) => p.words);
     const lines = entries.map((entry): MarginLine => {
       const { todo, slip } = entry;
+      const isWhole = Boolean(slip?.isWhole);
       const startMs = Number.isFinite(entry.startMs) ? entry.startMs : 0;
       const marked = slip && slip.endMs !== null && slip.kind !== 'aside' ? slip : null;
       const beside = marked
         ? words.filter((w) => w.startMs >= marked.startMs && w.startMs < marked.endMs!).map((w) => w.text)
         : [sentenceAt({ passages }, startMs)];
       return {
-        ...{ startMs, name: nameOf(entry), text: todo?.text ?? slip!.file?.name ?? slip!.text },
-        words: slip && ['aside', 'seam', 'gap', 'consent'].includes(slip.kind) ? '' : beside.join(' '),
+        ...{
+          startMs: isWhole ? null : startMs,
+          name: nameOf(entry),
+          text: todo?.text ?? slip!.file?.name ?? slip!.text,
+        },
+        words: isWhole || (slip && ['aside', 'seam', 'gap', 'consent'].includes(slip.kind)) ? '' : beside.join(' '),
         address: slip?.address ?? null,
         assignee: todo ? (todo.who === 'me' ? null : todo.who) : slip!.assignee,
         comments: slip?.comments.map((c) => c.text) ?? [],

@@ -1,32 +1,33 @@
-import { createContext, useCallback, useContext, useEffect, useMemo, useState } from 'react';
-import { useQueryClient } from '@tanstack/react-query';
+import { createContext, useContext, useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { Recording } from '@immeld/core/contract/recordings';
 import { TODO_MARK } from '@immeld/core/contract/markKinds';
-import type { MarkKind, NewSlip, Slip } from '@immeld/core/contract/slips';
+import type { MarkKind, Slip } from '@immeld/core/contract/slips';
 import { selectionDocument } from '@immeld/core/exports/selectionDocument';
 import { documentBody } from '@immeld/core/exports/documentHtml';
 import { documentMarkdown } from '@immeld/core/exports/documentMarkdown';
 import { documentText } from '@immeld/core/exports/documentText';
+import { passageText } from '@immeld/core/transcript/manuscript';
+import { withoutEnd } from '@immeld/core/language/words';
 import { reassignRange } from '@immeld/core/transcript/alignPassages';
-import { v4 as newId } from 'uuid';
-import { answerTo, call } from '../../api/call';
 import { LineEntry } from '../../ui/lineEntry';
 import { copyFormatted, copyText } from '../../ui/clipboard';
 import { MarkShape, useMarkKinds } from '../../ui/mark';
 import { Failure } from '../../ui/notice';
-import { SLIP_NAMES } from '../../ui/slipNames';
-import { PICTURE_TYPES, pickFile } from '../../ui/pickFile';
 import { Press, WordButton } from '../../ui/press';
 import { useIsWide } from '../../ui/shell';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
+import { titleOf } from '../tray/recordingRow';
 import { useCorrecting } from './correcting';
+import { MeaningPanel } from './meaningPanel';
 import { useQuoteIntoNote } from './quoteInto';
+import { newLink, useMargin } from './useMargin';
 import { type Selected, latest, selectedWords, useSelectedWords } from './selectedWords';
 import type { SoundPlayer } from './soundPlayer';
 import { WhoPanel } from './speakers';
+import { useClosable } from '../../ui/useClosable';
 
 /** The marks that colour words. */
 export const MarksContext = createContext<readonly Slip[]>([]);
@@ -34,71 +35,8 @@ export const useMarks = (): readonly Slip[] => useContext(MarksContext);
 
 export const wordMarksOf = (slips: readonly Slip[]): Slip[] => slips.filter((s) => s.mark !== null && s.endMs !== null);
 
-type NewMargin = Pick<NewSlip, 'kind' | 'text'> & { mark?: MarkKind; address?: string; bytes?: File };
-
-/** Puts something into the margin beside words that were said. */
-function useMargin({ id }: Recording) {
-  const client = useQueryClient();
-  const show = useUndoBar();
-  const kinds = useMarkKinds();
-  const [error, setError] = useState<Error | null>(null);
-  const refresh = useCallback(
-    () => Promise.all([['recordings'], ['todos']].map((queryKey) => client.invalidateQueries({ queryKey }))),
-    [client],
-  );
-  const put = useCallback(
-    async ({ kind, mark, text, address, bytes }: NewMargin, { startMs, endMs }: { startMs: number; endMs: number }) => {
-      const slip: NewSlip = {
-        ...{ id: newId(), kind, mark: mark ?? null, startMs, endMs, text },
-        ...(address ? { address } : {}),
-      };
-      try {
-        await call('addSlips', { params: { id }, body: { slips: [slip] } });
-        if (bytes) {
-          const params = { id: slip.id };
-          const sent =
-            kind === 'picture'
-              ? answerTo('putPicture', { params, file: bytes })
-              : answerTo('putSlipFile', { params, query: { name: bytes.name }, file: bytes });
-          await sent.catch(async (problem: unknown) => {
-            await call('changeSlip', { params, body: { isBinned: true } });
-            throw problem;
-          });
-        }
-        setError(null);
-        await refresh();
-        const undo = () =>
-          void call('changeSlip', { params: { id: slip.id }, body: { isBinned: true } }).then(refresh, setError);
-        show(`${mark ? kinds.of(mark).label : SLIP_NAMES[kind]} added to the margin.`, undo);
-      } catch (problem) {
-        setError(problem as Error);
-      }
-    },
-    [id, refresh, show, kinds],
-  );
-  const lift = useCallback(
-    async (text: string, startMs: number) => {
-      try {
-        const todo = await call('addTodo', { body: { text: asAction(text).slice(0, 500), recordingId: id, startMs } });
-        setError(null);
-        await refresh();
-        const undo = () =>
-          void call('changeTodo', { params: { id: todo.id }, body: { isBinned: true } }).then(refresh, setError);
-        show('Added to your to-dos.', undo);
-      } catch (problem) {
-        setError(problem as Error);
-      }
-    },
-    [id, refresh, show],
-  );
-  return { put, lift, error };
-}
-
-/** Lifted words as a line of a list: "call Bram." is "Call Bram". */
-const asAction = (words: string): string => {
-  const bare = words.trim().replace(/(?<![.,;:])[.,;:]+$/, '');
-  return bare.charAt(0).toUpperCase() + bare.slice(1);
-};
+/** More words are no term. */
+const MAX_LOOKED_UP = 4;
 
 type BarProps = { recording: Recording; player: SoundPlayer };
 
@@ -107,21 +45,23 @@ export function MarkingBar({ recording, player }: BarProps) {
   const colours = useColours();
   const isWide = useIsWide();
   const { selected, clear } = useSelectedWords();
-  const [writing, setWriting] = useState<{ kind: 'note' | 'link'; at: Selected } | null>(null);
+  const [writing, setWriting] = useClosable<{ kind: 'note' | 'link'; at: Selected } | null>(null);
   const [text, setText] = useState('');
-  const { put, lift, error } = useMargin(recording);
+  const { put, putFile, lift, error } = useMargin(recording);
   const { offered } = useMarkKinds();
-  const [naming, setNaming] = useState<Selected | null>(null);
+  const [naming, setNaming] = useClosable<Selected | null>(null);
+  const [looking, setLooking] = useClosable<Selected | null>(null);
   const { desk } = useCorrecting();
   const show = useUndoBar();
   const quote = useQuoteIntoNote();
-  const at = naming ?? writing?.at ?? selected;
+  const at = naming ?? looking ?? writing?.at ?? selected;
   const words = useMemo(() => recording.passages.flatMap((p) => p.words), [recording.passages]);
 
   const done = () => {
     clear();
     setWriting(null);
     setNaming(null);
+    setLooking(null);
     setText('');
   };
   const name = (speaker: string) => {
@@ -151,13 +91,8 @@ export function MarkingBar({ recording, player }: BarProps) {
     );
     done();
   };
-  /** A picture is shown as one, everything else lies beside the words as a file. */
   const attach = async (where: Selected) => {
-    const file = await pickFile();
-    if (!file) return;
-    const kind = PICTURE_TYPES.split(',').includes(file.type) ? 'picture' : 'file';
-    void put({ kind, text: file.name, bytes: file }, where);
-    done();
+    if (await putFile(where)) done();
   };
 
   useEffect(() => {
@@ -245,6 +180,17 @@ export function MarkingBar({ recording, player }: BarProps) {
           </Type>
         </Press>
       </View>
+      {looking && (
+        <MeaningPanel
+          word={withoutEnd(looking.text)}
+          context={`${titleOf(recording)} ${textAround(recording, looking.startMs)}`}
+          onKeep={(words) => {
+            void put({ kind: 'note', text: words }, looking);
+            done();
+          }}
+          onClose={done}
+        />
+      )}
       {naming && <WhoPanel speaker={null} passageIds={[]} onName={name} onClose={done} />}
       {writing ? (
         <LineEntry
@@ -253,23 +199,21 @@ export function MarkingBar({ recording, player }: BarProps) {
           value={text}
           onChange={setText}
           onSubmit={() => {
-            const words = text.trim();
-            const address = /^(https?:|mailto:)/i.test(words) ? words : `https://${words}`;
-            void put(
-              writing.kind === 'link' ? { kind: 'link', text: '', address } : { kind: 'note', text: words },
-              writing.at,
-            );
+            void put(writing.kind === 'link' ? newLink(text) : { kind: 'note', text: text.trim() }, writing.at);
             done();
           }}
           maxLength={5000}
           autoFocus
         />
       ) : null}
-      {!naming && (
+      {!naming && !looking && (
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', paddingHorizontal: 8 }}>
           {!writing && <WordButton {...hold} label="Write a slip" onPress={() => begin('note', latest(at))} />}
           {!writing && <WordButton {...hold} label="Add a link" onPress={() => begin('link', latest(at))} />}
           <WordButton {...hold} label="Add a picture or file" onPress={() => attach(latest(at))} />
+          {!writing && at.text.split(/\s+/).length <= MAX_LOOKED_UP && (
+            <WordButton {...hold} label="Meaning" onPress={() => setLooking(latest(at))} />
+          )}
           <WordButton {...hold} label="Copy" onPress={() => copy(latest(at))} />
           <WordButton {...hold} label="Play" onPress={() => player.playSpan(at.startMs, at.endMs)} />
           <WordButton {...hold} label="Repeat" onPress={() => player.repeat({ fromMs: at.startMs, toMs: at.endMs })} />
@@ -308,4 +252,14 @@ export function sentenceAt({ passages }: Pick<Recording, 'passages'>, timeMs: nu
     .slice(from, to + 1)
     .map((w) => w.text)
     .join(' ');
+}
+
+/** So many passages on either side say what a word is about. */
+const NEAR_PASSAGES = 2;
+
+/** What is said around a time, as text. */
+function textAround({ passages }: Pick<Recording, 'passages'>, timeMs: number): string {
+  const at = passages.findLastIndex((p) => p.startMs <= timeMs);
+  const near = passages.slice(Math.max(0, at - NEAR_PASSAGES), at + NEAR_PASSAGES + 1);
+  return near.map(passageText).join(' ');
 }

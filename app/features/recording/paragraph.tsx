@@ -1,4 +1,4 @@
-import { memo, useState } from 'react';
+import { memo } from 'react';
 import { View } from 'react-native';
 import { clockTime } from '@immeld/core/formats/times';
 import type { Passage } from '@immeld/core/transcript/manuscript';
@@ -15,6 +15,10 @@ import { PassageEditor } from './passageEditor';
 import { spokenIndex, useReading } from './reading';
 import { useSpeakers, WhoPanel } from './speakers';
 import { type SoundPlayer, usePlayer } from './soundPlayer';
+import { useClosable } from '../../ui/useClosable';
+
+/** What stands above a paragraph can be pressed beyond its line, so that the lines stay close. */
+const BESIDE = { marginVertical: -8 };
 
 /** Size and line height of the manuscript at a scale. */
 const textSize = (scale: number) => ({
@@ -29,7 +33,7 @@ type ParagraphProps = { passages: readonly Passage[]; first: number; player: Sou
 export const Paragraph = memo(function Paragraph({ passages, first, player }: ParagraphProps) {
   const { desk, opened, open } = useCorrecting();
   const { speakers } = useSpeakers();
-  const [isAsking, setAsking] = useState(false);
+  const [isAsking, setAsking] = useClosable(false);
   const startMs = passages[0]!.words[0]?.startMs ?? passages[0]!.startMs;
   const speaker = passages[0]!.speaker;
   const number = speakers.findIndex((s) => s.name === speaker);
@@ -52,7 +56,7 @@ export const Paragraph = memo(function Paragraph({ passages, first, player }: Pa
         <Press
           label={`Play from ${clockTime(startMs)}`}
           onPress={() => player.seek(startMs, true)}
-          style={{ alignSelf: 'flex-start', minHeight: 32 }}
+          style={{ alignSelf: 'flex-start', ...BESIDE }}
         >
           <Type size="tiny" tone="faint">
             {clockTime(startMs)}
@@ -63,7 +67,7 @@ export const Paragraph = memo(function Paragraph({ passages, first, player }: Pa
             label={`Speaker: ${speaker}. Change`}
             aria-expanded={isAsking}
             onPress={() => setAsking(!isAsking)}
-            style={{ flexDirection: 'row', alignItems: 'center', gap: 6, minHeight: 32, flexShrink: 1 }}
+            style={{ flexDirection: 'row', alignItems: 'center', gap: 6, flexShrink: 1, ...BESIDE }}
           >
             {number >= 0 && <SpeakerMark index={number} />}
             <Type size="tiny" isBold numberOfLines={1}>
@@ -73,7 +77,7 @@ export const Paragraph = memo(function Paragraph({ passages, first, player }: Pa
         )}
         <View style={{ flex: 1 }} />
         {!inHere && (
-          <Press label={`Edit the text from ${clockTime(startMs)}`} onPress={openAtSound} style={{ minHeight: 32 }}>
+          <Press label={`Edit the text from ${clockTime(startMs)}`} onPress={openAtSound} style={BESIDE}>
             <Type size="tiny" tone="faint" style={{ textAlign: 'right', textDecorationLine: 'underline' }}>
               Edit
             </Type>

@@ -2,7 +2,6 @@ import { PARTS_FROM_MS, type Recording } from '@immeld/core/contract/recordings'
 import { clockTime } from '@immeld/core/formats/times';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
 import { View } from 'react-native';
 import { v4 as newId } from 'uuid';
 import { call } from '../../api/call';
@@ -13,12 +12,13 @@ import { Press, WordButton } from '../../ui/press';
 import { Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
 import type { SoundPlayer } from './soundPlayer';
+import { useClosable } from '../../ui/useClosable';
 
 type PartsPanelProps = { recording: Recording; player: SoundPlayer };
 
 /** What a long recording consists of: one's own headings, else parts that are proposed and can be set as headings. */
 export function PartsPanel({ recording, player }: PartsPanelProps) {
-  const [isOpen, setOpen] = useState(false);
+  const [isOpen, setOpen] = useClosable(false);
   if (recording.state !== 'ready' || (recording.durationMs ?? 0) < PARTS_FROM_MS) return null;
   return (
     <View>

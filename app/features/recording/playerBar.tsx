@@ -3,6 +3,7 @@ import { clockTime } from '@immeld/core/formats/times';
 import { type Pause, timeSavedBySkipping } from '@immeld/core/transcript/pauses';
 import { changeSettings, useSettings } from '../../settings/settings';
 import { Press } from '../../ui/press';
+import { CompactSpeak } from '../../ui/speakBar';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { RATES, type SoundPlayer, usePlayer } from './soundPlayer';
@@ -21,10 +22,11 @@ export function PlayerBar({ player, pauses, isWide, hasSound }: BarProps) {
   const round = isWide ? 48 : 64;
   if (!hasSound) {
     return (
-      <View style={{ padding: 14 }} role="alert">
-        <Type tone="rowan">
+      <View style={{ padding: 14, flexDirection: 'row', gap: 12 }}>
+        <Type tone="rowan" role="alert" style={{ flex: 4 }}>
           The audio file is missing from the server’s disk. The text and the to-dos are still here.
         </Type>
+        {!isWide && <CompactSpeak />}
       </View>
     );
   }
@@ -98,6 +100,7 @@ export function PlayerBar({ player, pauses, isWide, hasSound }: BarProps) {
       ) : (
         <PausesButton pauses={pauses} isWide={isWide} />
       )}
+      {!isWide && <CompactSpeak />}
       {problem && (
         <Type size="tiny" tone="rowan" role="alert">
           {problem}

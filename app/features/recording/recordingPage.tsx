@@ -23,12 +23,14 @@ import { PlayerBar } from './playerBar';
 import { type Quotation, QuoteContext, QuotePanel } from './quoteInto';
 import { type ManuscriptRow, manuscriptRows, marginOf } from './rows';
 import { SoundPlayer } from './soundPlayer';
+import { VoiceQuestion } from './spokenKind';
 import { SoundStrip } from './soundStrip';
 import { SpeakersContext, useSpeakersOf } from './speakers';
 import { useMediaKeys } from './useMediaKeys';
 import { usePlayerKeys } from './usePlayerKeys';
 import { VideoPane } from './videoPane';
 import { WriteUps } from './writeUps';
+import { useClosable } from '../../ui/useClosable';
 
 const PARTS = [
   { key: 'words', label: 'Words' },
@@ -63,7 +65,7 @@ export function RecordingPage({ recording, startAtMs, part: asked }: PageProps) 
   );
   const speaking = useSpeakersOf(recording);
   const marks = useMemo(() => wordMarksOf(recording.slips), [recording.slips]);
-  const [quotation, setQuotation] = useState<Quotation | null>(null);
+  const [quotation, setQuotation] = useClosable<Quotation | null>(null);
   // Asked for before “About” is opened: coming late, they would push what is about to be pressed out of place.
   useAppointments(recording.startedAt.slice(0, 10), true);
   const shared = { recording, player, rows, pauses };
@@ -219,6 +221,7 @@ function Head({ recording }: { recording: Recording }) {
         {meta.filter(Boolean).join(' · ')}
         {recording.title || !recording.suggestion.title ? '' : ' · suggested title'}
       </Type>
+      <VoiceQuestion recording={recording} />
     </View>
   );
 }

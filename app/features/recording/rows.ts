@@ -35,13 +35,13 @@ export function manuscriptRows(
 /** A to-do mark with words stands in the margin as its to-do. */
 export const isTodoOnList = (slip: Slip): boolean => slip.mark === 'to-do' && slip.text !== '';
 
-/** All that stands in the margin, in the order of its seconds. */
+/** All that stands in the margin, in the order of its seconds; what belongs to the whole recording comes first. */
 export function marginOf({ todos, slips }: Pick<Recording, 'todos' | 'slips'>) {
   const listed = todos
     .filter((t) => t.state !== 'dropped')
     .map((todo) => ({ key: todo.id, startMs: todo.startMs ?? Infinity, todo, slip: null }));
   const others = slips
     .filter((slip) => !isTodoOnList(slip))
-    .map((slip) => ({ key: slip.id, startMs: slip.startMs, todo: null, slip }));
+    .map((slip) => ({ key: slip.id, startMs: slip.isWhole ? -Infinity : slip.startMs, todo: null, slip }));
   return [...listed, ...others].sort((a, b) => a.startMs - b.startMs);
 }

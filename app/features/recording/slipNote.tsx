@@ -1,4 +1,5 @@
 import type { Slip } from '@immeld/core/contract/slips';
+import { slipPlace } from '@immeld/core/formats/slipPlace';
 import { clockTime } from '@immeld/core/formats/times';
 import { memo, useState } from 'react';
 import { View } from 'react-native';
@@ -18,6 +19,7 @@ import { useUndoBar } from '../../ui/undoBar';
 import { PdfPages } from './pdfPages';
 import { useQuoteIntoNote } from './quoteInto';
 import type { SoundPlayer } from './soundPlayer';
+import { useClosable } from '../../ui/useClosable';
 
 type Entry = 'words' | 'comment' | 'assignee';
 const ENTRIES: Record<Entry, { label: string; most: number }> = {
@@ -36,8 +38,8 @@ export const SlipNote = memo(function SlipNote({ slip, player }: { slip: Slip; p
   const { slip: change, comment } = useChanges();
   const show = useUndoBar();
   const quote = useQuoteIntoNote();
-  const [entry, setEntry] = useState<Entry | null>(null);
-  const [isMore, setMore] = useState(false);
+  const [entry, setEntry] = useClosable<Entry | null>(null);
+  const [isMore, setMore] = useClosable(false);
   const [text, setText] = useState('');
   const name = slip.mark ? kinds.of(slip.mark).label : SLIP_NAMES[slip.kind];
   const tone = slip.mark ? colours[kinds.of(slip.mark).tone] : slip.kind === 'aside' ? colours.heather : colours.rule;
@@ -76,12 +78,13 @@ export const SlipNote = memo(function SlipNote({ slip, player }: { slip: Slip; p
       {slip.mark && <MarkShape kind={slip.mark} size={14} />}
       <Type size="tiny" tone="faint">
         {name}
+        {slip.isWhole ? ` ${slipPlace(slip)}` : ''}
         {slip.assignee ? ` · for ${slip.assignee}` : ''}
       </Type>
     </View>
   );
   return (
-    <View role="article" aria-label={`${name} at ${clockTime(slip.startMs)}`}>
+    <View role="article" aria-label={`${name} ${slipPlace(slip)}`}>
       <PencilBox
         isInk
         style={{
@@ -152,13 +155,15 @@ export const SlipNote = memo(function SlipNote({ slip, player }: { slip: Slip; p
             </>
           )}
           {entry && <WordButton label="Cancel" onPress={() => setEntry(null)} />}
-          <WordButton
-            label={isBare ? clockTime(slip.startMs) : `Play ${clockTime(slip.startMs)}`}
-            aria-label={`Play ${clockTime(slip.startMs)}`}
-            tone="petrol"
-            onPress={() => player.seek(slip.startMs, true)}
-            style={{ marginLeft: 'auto', marginRight: 0, alignItems: 'flex-end' }}
-          />
+          {!slip.isWhole && (
+            <WordButton
+              label={isBare ? clockTime(slip.startMs) : `Play ${clockTime(slip.startMs)}`}
+              aria-label={`Play ${clockTime(slip.startMs)}`}
+              tone="petrol"
+              onPress={() => player.seek(slip.startMs, true)}
+              style={{ marginLeft: 'auto', marginRight: 0, alignItems: 'flex-end' }}
+            />
+          )}
         </View>
       </PencilBox>
     </View>
@@ -181,7 +186,7 @@ function LinkOut({ address }: { address: string }) {
 
 /** A file that lies beside the words; a PDF shows its pages. */
 function FileBeside({ slipId, file }: { slipId: string; file: NonNullable<Slip['file']> }) {
-  const [isOpen, setOpen] = useState(false);
+  const [isOpen, setOpen] = useClosable(false);
   const [error, setError] = useState<Error | null>(null);
   const save = () =>
     answerTo('getSlipFile', { params: { id: slipId } })

@@ -15,6 +15,7 @@ import { CleaningPanel } from './cleaningPanel';
 import { type SoundPlayer, usePlayer } from './soundPlayer';
 import { useSpeakers } from './speakers';
 import { type Window, WHOLE, inWindow, windowAround } from './stripWindow';
+import { useClosable } from '../../ui/useClosable';
 
 const MAX_ZOOM = 32;
 
@@ -47,7 +48,7 @@ export function SoundStrip({
     [recording.slips, total],
   );
   const { cleaning } = useSettings();
-  const [isCleaningOpen, setCleaningOpen] = useState(false);
+  const [isCleaningOpen, setCleaningOpen] = useClosable(false);
   // The window stays where it is while the sound is in it, so that one can aim.
   const window = windowAround(shown, played, zoom);
   if (window !== shown) setShown(window);
@@ -59,7 +60,7 @@ export function SoundStrip({
       label={label}
       disabled={isOff}
       onPress={() => setZoom(next)}
-      style={{ minHeight: 32, minWidth: 40, alignItems: 'center' }}
+      style={{ marginVertical: -8, alignItems: 'center' }}
     >
       <Type size="small">{sign}</Type>
     </Press>
@@ -83,7 +84,7 @@ export function SoundStrip({
               label={isCleaning(cleaning) ? 'Clean up audio, on' : 'Clean up audio'}
               aria-expanded={isCleaningOpen}
               onPress={() => setCleaningOpen(!isCleaningOpen)}
-              style={{ minHeight: 32, paddingHorizontal: 8 }}
+              style={{ marginVertical: -8, paddingHorizontal: 8 }}
             >
               <Type size="tiny" isBold={isCleaning(cleaning)} style={{ textDecorationLine: 'underline' }}>
                 {isCleaning(cleaning) ? 'Clean up audio, on' : 'Clean up audio'}

@@ -13,6 +13,7 @@ import { SpeakerMark } from '../../ui/speakerMark';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
+import { useClosable } from '../../ui/useClosable';
 
 type Speaking = {
   speakers: readonly Speaker[];
@@ -53,7 +54,7 @@ export function useSpeakersOf(recording: Recording): Speaking {
 export function SpeakersBar() {
   const colours = useColours();
   const { speakers, give, error } = useSpeakers();
-  const [opened, setOpened] = useState<string | null>(null);
+  const [opened, setOpened] = useClosable<string | null>(null);
   if (speakers.length === 0) return null;
   const total = speakers.reduce((sum, s) => sum + s.speakingMs, 0) || 1;
   const current = speakers.find((s) => s.name === opened);

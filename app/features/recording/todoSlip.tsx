@@ -1,6 +1,6 @@
 import type { Todo } from '@immeld/core/contract/todos';
 import { clockTime } from '@immeld/core/formats/times';
-import { memo, useState } from 'react';
+import { memo } from 'react';
 import { View } from 'react-native';
 import { useChanges } from '../../api/changes';
 import { PencilBox, Tick } from '../../ui/pencil';
@@ -11,13 +11,14 @@ import { useUndoBar } from '../../ui/undoBar';
 import { TodoEditor } from '../todos/todoEditor';
 import { todoMeta } from '../todos/todoRow';
 import type { SoundPlayer } from './soundPlayer';
+import { useClosable } from '../../ui/useClosable';
 
 /** A to-do in the margin: in pencil until it is accepted. */
 export const TodoSlip = memo(function TodoSlip({ todo, player }: { todo: Todo; player: SoundPlayer }) {
   const colours = useColours();
   const { todo: change } = useChanges();
   const show = useUndoBar();
-  const [isEditing, setEditing] = useState(false);
+  const [isEditing, setEditing] = useClosable(false);
   if (isEditing) return <TodoEditor todo={todo} onClose={() => setEditing(false)} />;
   const isPencil = todo.state === 'pencil';
   const set = (state: Todo['state'], text: string) => {
@@ -31,24 +32,37 @@ export const TodoSlip = memo(function TodoSlip({ todo, player }: { todo: Todo; p
     >
       <View style={{ flexDirection: 'row', gap: 10, alignItems: 'flex-start' }}>
         {isPencil ? (
-          <View style={{ width: 12, height: 12, marginTop: 5, backgroundColor: colours.petrol }} />
+          <View
+            style={{
+              width: 12,
+              height: 12,
+              marginTop: 5,
+              ...(todo.isUnsure
+                ? { borderWidth: 1.5, borderColor: colours.petrol }
+                : { backgroundColor: colours.petrol }),
+            }}
+          />
         ) : (
           <Press
             role="checkbox"
             aria-checked={todo.isDone}
             label={`${todo.text}, done`}
             onPress={() => change.mutate({ id: todo.id, change: { isDone: !todo.isDone } })}
-            style={{ marginVertical: -12, minWidth: 34 }}
+            style={{ marginVertical: -12, marginRight: -14 }}
           >
             <Tick isOn={todo.isDone} />
           </Press>
         )}
         <View style={{ flex: 1, minWidth: 0 }}>
-          <Type isBold={isPencil} style={todo.isDone ? { textDecorationLine: 'line-through' } : null}>
+          <Type
+            isBold={isPencil && !todo.isUnsure}
+            tone={todo.isUnsure ? 'faint' : 'ink'}
+            style={todo.isDone ? { textDecorationLine: 'line-through' } : null}
+          >
             {todo.text}
           </Type>
           <Type size="tiny" tone="faint">
-            {todoMeta(todo) || 'to-do'}
+            {[todo.isUnsure ? 'perhaps a to-do' : null, todoMeta(todo)].filter(Boolean).join(' · ') || 'to-do'}
           </Type>
         </View>
       </View>

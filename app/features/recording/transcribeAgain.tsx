@@ -1,16 +1,16 @@
 import type { Quality } from '@immeld/core/speech/packs';
 import type { Cleaning } from '@immeld/core/audio/cleaning/cleaner';
-import { useState } from 'react';
 import { View } from 'react-native';
 import { WordButton } from '../../ui/press';
 import { Type } from '../../ui/type';
+import { useClosable } from '../../ui/useClosable';
 
 /** How a recording is to be transcribed anew. */
 export type Again = { cleaning: Partial<Cleaning>; quality: Quality | null };
 
 /** Again with the names of now; with a low cut where the sound rumbles, which is the one step that can help. */
 export function TranscribeAgain({ onAgain }: { onAgain: (again: Again) => void }) {
-  const [isOpen, setOpen] = useState(false);
+  const [isOpen, setOpen] = useClosable(false);
   if (!isOpen) return <WordButton label="Transcribe again" onPress={() => setOpen(true)} />;
   const again = (cleaning: Partial<Cleaning>, quality: Quality | null = null) => {
     setOpen(false);

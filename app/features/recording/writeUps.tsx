@@ -109,7 +109,7 @@ function ShortSummary({ writeUp, player }: { writeUp: WriteUp; player: SoundPlay
               aria-checked={n === writeUp.sentencesAsked}
               label={`${n} ${n === 1 ? 'sentence' : 'sentences'}`}
               onPress={() => change.mutate({ id: writeUp.id, change: { sentencesAsked: n } })}
-              style={{ alignItems: 'center', minWidth: 40 }}
+              style={{ alignItems: 'center' }}
             >
               <Type
                 isBold={n === writeUp.sentencesAsked}

@@ -11,6 +11,8 @@ import { Title, Type } from '../../ui/type';
 import { removedMessage } from './backupMessages';
 import { ChangePassword } from './changePassword';
 import { DeleteAccount } from './deleteAccount';
+import { useMail } from '../../api/mail';
+import { ForgottenPassword } from './forgottenPassword';
 import { SignOut } from './signOut';
 
 /** Whose recordings these are: a guest, who can sign up and keeps everything, or an account with its devices. */
@@ -42,6 +44,7 @@ export function AccountSettings() {
 
 function GuestPart({ isShared, changes }: { isShared: boolean; changes: Changes }) {
   const { signUp, signIn } = changes;
+  const { data: mail } = useMail();
   const [email, setEmail] = useState('');
   const [password, setPassword] = useState('');
   const isEmpty = email.trim() === '' || password === '';
@@ -85,6 +88,7 @@ function GuestPart({ isShared, changes }: { isShared: boolean; changes: Changes 
           Enter an email address and a password to sign up or sign in.
         </Type>
       )}
+      {mail?.isPossible && !mail.isStandIn && <ForgottenPassword email={email} changes={changes} />}
     </>
   );
 }

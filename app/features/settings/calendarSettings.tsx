@@ -23,7 +23,10 @@ export function CalendarSettings() {
   const error = newCalendar.error ?? removeCalendar.error ?? refreshCalendar.error;
 
   const subscribe = (name: string, where: string) =>
-    newCalendar.mutate({ name, address: where }, { onSuccess: () => setAddress('') });
+    newCalendar.mutate(
+      { name, address: where },
+      { onSuccess: () => setAddress((now) => (now.trim() === where ? '' : now)) },
+    );
   const nameOf = (where: string) => (URL.canParse(where) ? new URL(where).hostname : 'Calendar');
   const bringIn = async () => {
     const file = await pickFile('.ics,text/calendar');

@@ -5,11 +5,12 @@ import { Field } from '../../ui/field';
 import { Failure } from '../../ui/notice';
 import { FrameButton, WordButton } from '../../ui/press';
 import { Type } from '../../ui/type';
+import { useClosable } from '../../ui/useClosable';
 
 /** A new password for the account. It signs all other devices out, as somebody may have known the old one. */
 export function ChangePassword({ changes }: { changes: Changes }) {
   const { changePassword } = changes;
-  const [isOpen, setIsOpen] = useState(false);
+  const [isOpen, setIsOpen] = useClosable(false);
   const [password, setPassword] = useState('');
   const [newPassword, setNewPassword] = useState('');
   const close = () => {

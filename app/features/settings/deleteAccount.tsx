@@ -11,12 +11,13 @@ import { Failure } from '../../ui/notice';
 import { PencilBox } from '../../ui/pencil';
 import { FrameButton, WordButton } from '../../ui/press';
 import { Type } from '../../ui/type';
+import { useClosable } from '../../ui/useClosable';
 
 /** Deletes the account with everything in it; what was deleted is told when it is done. */
 export function DeleteAccount({ account, onDeleted }: { account: Account; onDeleted: (removed: Removed) => void }) {
   const client = useQueryClient();
   const { store } = useDevice();
-  const [isOpen, setOpen] = useState(false);
+  const [isOpen, setOpen] = useClosable(false);
   const [typed, setTyped] = useState('');
   const isGuest = account.email === null;
   const remove = useMutation({

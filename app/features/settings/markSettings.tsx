@@ -17,6 +17,7 @@ import { Press, WordButton } from '../../ui/press';
 import { useColours } from '../../ui/theme';
 import { Title, Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
+import { useClosable } from '../../ui/useClosable';
 
 const MAX_OFFERED = 9;
 
@@ -94,7 +95,7 @@ type RowProps = {
 
 function MarkRow({ kind, number, onSet }: RowProps) {
   const colours = useColours();
-  const [isOpen, setOpen] = useState(false);
+  const [isOpen, setOpen] = useClosable(false);
   const [label, setLabel] = useState(kind.label);
   const next = <T,>(all: readonly T[], now: T): T => all[(all.indexOf(now) + 1) % all.length]!;
   const rename = () => {

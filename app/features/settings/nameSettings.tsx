@@ -10,6 +10,7 @@ import { Failure } from '../../ui/notice';
 import { pickFile } from '../../ui/pickFile';
 import { WordButton } from '../../ui/press';
 import { saveFile } from '../../ui/saveFile';
+import { RemovableList } from '../../ui/removableList';
 import { Title, Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
 
@@ -35,8 +36,9 @@ export function NameSettings() {
     const [added] = parseNameList(`${name.replace(/[=#@]/g, ' ')} = ${sounds.replace(/@/g, ' ')}${of}`);
     if (!added) return;
     keep([...names.filter((n) => n.text !== added.text), added], () => {
-      setName('');
-      setSounds('');
+      // The next one may be typed already.
+      setName((now) => (now === name ? '' : now));
+      setSounds((now) => (now === sounds ? '' : now));
     });
   };
   const remove = (text: string) =>
@@ -61,34 +63,16 @@ export function NameSettings() {
         New recordings recognise these words correctly. Older recordings do so once you transcribe them again.
       </Type>
       {change.error && <Failure error={change.error} />}
-      {names.length > 0 && (
-        <View role="list" aria-label="Names and terms">
-          {names.map(({ text, soundsLike, project: of }) => (
-            <View
-              key={text}
-              role="listitem"
-              style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 12 }}
-            >
-              <View style={{ flexShrink: 1 }}>
-                <Type>{text}</Type>
-                {(soundsLike.length > 0 || of) && (
-                  <Type size="tiny" tone="faint">
-                    {[soundsLike.length ? `sounds like ${soundsLike.join(', ')}` : null, of ? `only in ${of}` : null]
-                      .filter(Boolean)
-                      .join(' · ')}
-                  </Type>
-                )}
-              </View>
-              <WordButton
-                label="Remove"
-                aria-label={`Remove ${text}`}
-                onPress={() => remove(text)}
-                style={{ marginRight: 0 }}
-              />
-            </View>
-          ))}
-        </View>
-      )}
+      <RemovableList
+        label="Names and terms"
+        entries={names.map(({ text, soundsLike, project: of }) => ({
+          ...{ key: text, text },
+          detail: [soundsLike.length ? `sounds like ${soundsLike.join(', ')}` : null, of ? `only in ${of}` : null]
+            .filter(Boolean)
+            .join(' · '),
+        }))}
+        onRemove={remove}
+      />
       <Field label="Name or term" value={name} onChangeText={setName} onSubmitEditing={add} maxLength={60} />
       <Field
         label="Sounds like (if spoken differently from how it is written)"

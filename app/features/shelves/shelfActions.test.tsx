@@ -11,7 +11,6 @@ jest.mock('expo-router', () => ({ useRouter: () => ({ navigate: mockNavigate }) 
 const id = '00000000-0000-4000-8000-0000000000ff';
 const folder = { id, name: 'Rain gardens', parentId: null, tint: 'petrol', position: 0, itemCount: 1 } as const;
 const deedId = '00000000-0000-4000-8000-0000000000dd';
-const SLOW_MS = 500;
 
 /** A page on which the shelf stands as long as there is one, beside something that the server answers slowly. */
 function ShelfPage() {
@@ -23,9 +22,13 @@ function ShelfPage() {
 
 test('a shelf that has left the page before all is refreshed leaves the way back, and one stands among the shelves', async () => {
   let folders = [folder];
+  let answerLate = (_todos: object) => {};
+  const late = new Promise<object>((resolve) => (answerLate = resolve));
+  let asked = 0;
   const { sent } = answering({
     'GET /api/shelves': () => ({ folders, tags: [], projects: [], people: [] }),
-    'GET /api/todos': () => new Promise((resolve) => setTimeout(() => resolve({ items: [] }), SLOW_MS)),
+    // Answered at once when the page opens; the second answer, after the removal, waits until the test lets it come.
+    'GET /api/todos': () => (asked++ === 0 ? { items: [] } : late),
     [`PATCH /api/folders/${id}`]: () => {
       folders = [];
       return { deedId, text: '“Rain gardens” is removed.', count: 1 };
@@ -36,6 +39,7 @@ test('a shelf that has left the page before all is refreshed leaves the way back
   await hand.click(await screen.findByRole('button', { name: 'Remove folder' }));
   await screen.findByText('No such shelf');
   expect(mockNavigate).not.toHaveBeenCalled();
+  answerLate({ items: [] });
   await screen.findByText('“Rain gardens” is removed.');
   expect(mockNavigate).toHaveBeenCalledWith('/shelves');
   await hand.click(screen.getByRole('button', { name: 'Undo' }));

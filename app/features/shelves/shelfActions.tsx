@@ -12,6 +12,7 @@ import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { FolderChips } from './folderChips';
 import { isWithin } from './folderTree';
+import { useClosable } from '../../ui/useClosable';
 
 type Open = 'name' | 'inside' | 'move' | 'tint' | null;
 
@@ -22,7 +23,7 @@ export function FolderActions({ folder }: { folder: Folder }) {
   const { data } = useShelves();
   const { folder: change, newFolder, settings } = useChanges();
   const showDone = useShowDone();
-  const [open, setOpen] = useState<Open>(null);
+  const [open, setOpen] = useClosable<Open>(null);
   const [typed, setTyped] = useState('');
   const folders = data?.folders ?? [];
   const set = (part: Parameters<typeof change.mutate>[0]['change']) =>

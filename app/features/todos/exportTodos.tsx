@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { View } from 'react-native';
 import { useChanges } from '../../api/changes';
 import { useTodoFeed } from '../../api/queries';
@@ -7,10 +6,11 @@ import { Failure } from '../../ui/notice';
 import { PencilBox } from '../../ui/pencil';
 import { WordButton } from '../../ui/press';
 import { Type } from '../../ui/type';
+import { useClosable } from '../../ui/useClosable';
 
 /** To-dos for other programs: a file of tasks, a check list, and an address that a calendar program reads again and again. */
 export function ExportTodos() {
-  const [isOpen, setOpen] = useState(false);
+  const [isOpen, setOpen] = useClosable(false);
   if (!isOpen) return <WordButton label="Export" onPress={() => setOpen(true)} style={{ marginRight: 0 }} />;
   return <Ways onClose={() => setOpen(false)} />;
 }

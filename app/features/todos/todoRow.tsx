@@ -1,8 +1,8 @@
 import { PRIORITY_NAMES, type Todo } from '@immeld/core/contract/todos';
 import { repeatName } from '@immeld/core/language/repeatName';
 import { useRouter } from 'expo-router';
-import { type ReactNode, memo, useState } from 'react';
-import { View } from 'react-native';
+import { type ReactNode, memo } from 'react';
+import { type DimensionValue, View } from 'react-native';
 import { useChanges } from '../../api/changes';
 import { dayName, dueWords, localDay } from '../../ui/dates';
 import { Tick } from '../../ui/pencil';
@@ -10,6 +10,7 @@ import { Press } from '../../ui/press';
 import { Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
 import { TodoEditor } from './todoEditor';
+import { useClosable } from '../../ui/useClosable';
 
 const whoName = (who: string | null): string | null =>
   who === null ? 'unassigned' : who === 'me' ? null : `for ${who}`;
@@ -41,7 +42,7 @@ export const TodoRow = memo(function TodoRow({ todo, handle, isUnderProject = fa
   const router = useRouter();
   const { todo: change } = useChanges();
   const show = useUndoBar();
-  const [isEditing, setEditing] = useState(false);
+  const [isEditing, setEditing] = useClosable(false);
   if (isEditing) return <TodoEditor todo={todo} onClose={() => setEditing(false)} />;
   const meta = todoMeta(todo, isUnderProject);
   const tick = () => {
@@ -101,7 +102,12 @@ export const TodoRow = memo(function TodoRow({ todo, handle, isUnderProject = fa
 });
 
 const WayBack = ({ label, name, onPress }: { label: string; name: string; onPress: () => void }) => (
-  <Press label={label} role="link" onPress={onPress} style={{ alignItems: 'flex-end', paddingLeft: 8, maxWidth: 130 }}>
+  <Press
+    label={label}
+    role="link"
+    onPress={onPress}
+    style={{ alignItems: 'flex-end', paddingLeft: 8, flexShrink: 1, maxWidth: 'min(130px, 40%)' as DimensionValue }}
+  >
     <Type size="tiny" tone="petrol" numberOfLines={1}>
       ▸ {name}
     </Type>

@@ -1,7 +1,6 @@
 import { PRIORITIES, PRIORITY_NAMES, type Priority } from '@immeld/core/contract/todos';
 import { repeatName } from '@immeld/core/language/repeatName';
 import { TYPED_PARTS, type TypedPart, type TypedTodo } from '@immeld/core/language/todos/typedTodo';
-import { useState } from 'react';
 import { View } from 'react-native';
 import { DayField } from '../../ui/dayField';
 import { dueName } from '../../ui/dates';
@@ -9,6 +8,7 @@ import { OneOf } from '../../ui/oneOf';
 import { Press, WordButton } from '../../ui/press';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
+import { useClosable } from '../../ui/useClosable';
 
 export const REPEATS = ['FREQ=DAILY', 'FREQ=WEEKLY', 'FREQ=MONTHLY', 'FREQ=YEARLY'];
 
@@ -36,7 +36,7 @@ type Props = {
 /** What was understood of a line, as chips in pencil: a tap changes one, its cross takes it back into the text. */
 export function UnderstoodChips({ todo, names, onChoose, onBackToText }: Props) {
   const colours = useColours();
-  const [open, setOpen] = useState<TypedPart | null>(null);
+  const [open, setOpen] = useClosable<TypedPart | null>(null);
   const shown = TYPED_PARTS.flatMap((part) => {
     const name = chipName(todo, part);
     return name === null ? [] : [{ part, name }];

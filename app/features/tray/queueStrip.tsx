@@ -1,15 +1,18 @@
 import type { Job } from '@immeld/core/contract/jobs';
-import { useState } from 'react';
+import { type ReactNode } from 'react';
 import { View } from 'react-native';
 import { useJobChanges, useJobs } from '../../api/queries';
+import { spokenName } from '../../ui/dates';
+import { MovableList, MovableRow } from '../../ui/movable';
 import { WordButton } from '../../ui/press';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { JobProgress } from './jobProgress';
+import { useClosable } from '../../ui/useClosable';
 
-/** In this order they stand in the queue. */
-const ORDER: Record<Job['state'], number> = { running: 0, waiting: 1, paused: 2, failed: 3, cancelled: 4, done: 5 };
 const STATES = ['running', 'waiting', 'paused', 'failed'] as const;
+
+const nameOf = ({ spokenAt, name }: Job): string => (spokenAt ? spokenName(spokenAt) : name);
 
 /** "1 running, 3 waiting" */
 const countsOf = (jobs: readonly Job[]): string =>
@@ -22,14 +25,20 @@ const countsOf = (jobs: readonly Job[]): string =>
 export function QueueStrip() {
   const colours = useColours();
   const { data } = useJobs();
-  const { pauseJob, resumeJob } = useJobChanges();
-  const [isOpen, setOpen] = useState(false);
-  const all: readonly Job[] = data?.items ?? [];
-  const jobs = [...all].sort((a, b) => ORDER[a.state] - ORDER[b.state]);
+  const { pauseJob, resumeJob, orderJobs } = useJobChanges();
+  const [isOpen, setOpen] = useClosable(false);
+  const jobs: readonly Job[] = data?.items ?? [];
   // One alone stands on its own card.
   if (jobs.length < 2) return null;
   const going = jobs.filter((j) => j.state === 'running' || j.state === 'waiting');
   const paused = jobs.filter((j) => j.state === 'paused');
+  const ids = going.map((j) => j.id);
+  /** All that come before the place where it is put keep theirs. */
+  const move = (id: string, to: number) => {
+    const rest = ids.filter((other) => other !== id);
+    const at = Math.max(0, Math.min(rest.length, to));
+    orderJobs.mutate([...rest.slice(0, at), id]);
+  };
   return (
     <View
       role="region"
@@ -53,15 +62,32 @@ export function QueueStrip() {
         )}
       </View>
       {isOpen && (
-        <View role="list" aria-label="Queue">
-          {jobs.map((job) => (
-            <View key={job.id} role="listitem" aria-label={job.name} style={{ paddingVertical: 6 }}>
-              <Type numberOfLines={1}>{job.name}</Type>
-              <JobProgress job={job} hasWords={false} />
-            </View>
-          ))}
-        </View>
+        <MovableList ids={ids} onMove={move}>
+          <View role="list" aria-label="Queue">
+            {jobs.map((job) =>
+              job.state === 'waiting' ? (
+                <MovableRow key={job.id} id={job.id} name={nameOf(job)} ids={ids} onMove={move}>
+                  {(handle) => <QueueRow job={job} handle={handle} />}
+                </MovableRow>
+              ) : (
+                <QueueRow key={job.id} job={job} />
+              ),
+            )}
+          </View>
+        </MovableList>
       )}
+    </View>
+  );
+}
+
+function QueueRow({ job, handle }: { job: Job; handle?: ReactNode }) {
+  return (
+    <View role="listitem" aria-label={nameOf(job)} style={{ paddingVertical: 6, flexDirection: 'row', gap: 8 }}>
+      <View style={{ flex: 1, minWidth: 0 }}>
+        <Type numberOfLines={1}>{nameOf(job)}</Type>
+        <JobProgress job={job} hasWords={false} />
+      </View>
+      {handle}
     </View>
   );
 }

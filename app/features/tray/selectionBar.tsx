@@ -13,6 +13,7 @@ import { Type } from '../../ui/type';
 import { FolderChips } from '../shelves/folderChips';
 import { exportAddress } from '../exports/exportNames';
 import { scopeAddress } from '../writeUps/scopeAddress';
+import { useClosable } from '../../ui/useClosable';
 
 export type Where = 'tray' | 'shelf' | 'archive' | 'bin';
 type SelectionBarProps = {
@@ -33,7 +34,7 @@ export function SelectionBar({ ids, noteIds = [], where, onChooseAll, onDone }: 
   const { batch } = useChanges();
   const showDone = useShowDone();
   const choosing = useMutation({ mutationFn: async () => onChooseAll?.() });
-  const [open, setOpen] = useState<'folder' | 'tag' | null>(null);
+  const [open, setOpen] = useClosable<'folder' | 'tag' | null>(null);
   const [tag, setTag] = useState('');
   const count = ids.length + noteIds.length;
   const isNone = count === 0;

@@ -1,16 +1,16 @@
-import { useState } from 'react';
 import { View } from 'react-native';
 import { useOutbox } from '../../offline/deviceContext';
 import { lengthName, spokenName } from '../../ui/dates';
 import { WordButton } from '../../ui/press';
 import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
+import { useClosable } from '../../ui/useClosable';
 
 /** What was thrown away on this device in the last thirty days, to be had back. It was never sent. */
 export function ThrownList() {
   const colours = useColours();
   const { thrown, retry, dismiss } = useOutbox();
-  const [isOpen, setOpen] = useState(false);
+  const [isOpen, setOpen] = useClosable(false);
   if (thrown.length === 0) return null;
   return (
     <View>

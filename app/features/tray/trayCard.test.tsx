@@ -148,3 +148,17 @@ test('what could not be transcribed has no filing, but a way to the bin', async 
   await begin(card({ state: 'failed', firstWords: '', pencilTodos: [] }));
   expect(screen.getAllByRole('button').map((b) => b.getAttribute('aria-label'))).toEqual(['Move to bin']);
 });
+
+test('a to-do that is not sure is filed only when it is put on', async () => {
+  const unsure = card({ pencilTodos: [todo(CALL, 'Call Petra'), todo(BUY, 'Buy lime', { isUnsure: true })] } as never);
+  const { server, press, toggle } = await begin(unsure);
+  expect(screen.getByText('not sure')).toBeTruthy();
+  expect(screen.getByRole('checkbox', { name: 'Buy lime' }).getAttribute('aria-checked')).toBe('false');
+  await press('File');
+  await screen.findByText('“The beds” is filed.');
+  expect(server.sent()[0]!.body).toMatchObject({ todoIds: [CALL] });
+  await toggle('Buy lime');
+  await press('File');
+  await waitFor(() => expect(server.sent()).toHaveLength(2));
+  expect(server.sent()[1]!.body).toMatchObject({ todoIds: [CALL, BUY] });
+});

@@ -12,7 +12,7 @@ import { Type } from '../../ui/type';
 import { FolderChips } from '../shelves/folderChips';
 import { JobProgress } from './jobProgress';
 import { metaOf, titleOf } from './recordingRow';
-import { type FilingActions, partKey } from './useFiling';
+import { type FilingActions, leftOutOf, partKey } from './useFiling';
 
 const SOURCES = { speak: 'recorded here', import: 'imported', demo: 'from the demo' };
 
@@ -43,18 +43,19 @@ export const TrayCard = memo(function TrayCard({
   const colours = useColours();
   const router = useRouter();
   const job = useJobOf(recording.id);
-  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [toggled, setToggled] = useState<ReadonlySet<string>>(new Set());
   const [isElsewhere, setElsewhere] = useState(false);
   const box = useRef<View>(null);
   useEffect(() => {
     if (isCurrent) (box.current as unknown as HTMLElement | null)?.scrollIntoView?.({ block: 'nearest' });
   }, [isCurrent]);
   const todos = recording.pencilTodos;
+  const left = leftOutOf(recording, toggled);
   const open = (part?: string) =>
     router.push({ pathname: '/recordings/[id]', params: { id: recording.id, ...(part ? { part } : {}) } });
   const isReady = recording.state === 'ready';
   const toggle = (key: string) =>
-    setLeft((all) => new Set(all.has(key) ? [...all].filter((k) => k !== key) : [...all, key]));
+    setToggled((all) => new Set(all.has(key) ? [...all].filter((k) => k !== key) : [...all, key]));
   const hasOtherTitles = !recording.title && (recording.suggestion.otherTitles?.length ?? 0) > 0;
   return (
     <View
@@ -135,9 +136,15 @@ export const TrayCard = memo(function TrayCard({
                     style={{ flexDirection: 'row', alignItems: 'center', gap: 10 }}
                   >
                     <Tick isOn={isOn} isPencil />
-                    <Type style={{ flex: 1 }}>{todo.text}</Type>
+                    <Type style={{ flex: 1 }} tone={todo.isUnsure ? 'faint' : 'ink'}>
+                      {todo.text}
+                    </Type>
                     <Type size="tiny" tone="faint">
-                      {[todo.who && todo.who !== 'me' ? todo.who : null, todo.due && dueName(todo.due)]
+                      {[
+                        todo.isUnsure ? 'not sure' : null,
+                        todo.who && todo.who !== 'me' ? todo.who : null,
+                        todo.due && dueName(todo.due),
+                      ]
                         .filter(Boolean)
                         .join(' · ')}
                     </Type>

@@ -11,6 +11,18 @@ export type LeftOut = ReadonlySet<string>;
 /** Names of the parts of a suggestion that can be left out; to-dos are left out by their ids. */
 export const partKey = (part: keyof Suggestion, value = ''): string => `${part} ${value}`;
 
+/** What is not filed with a recording: what was taken off, and the to-dos that are not sure and were not put on. */
+export const leftOutOf = (
+  { pencilTodos }: Pick<RecordingCard, 'pencilTodos'>,
+  toggled: ReadonlySet<string> = new Set(),
+): LeftOut => {
+  const unsure = new Set(pencilTodos.filter((t) => t.isUnsure).map((t) => t.id));
+  return new Set([
+    ...[...toggled].filter((key) => !unsure.has(key)),
+    ...[...unsure].filter((key) => !toggled.has(key)),
+  ]);
+};
+
 /** Files recordings as proposed, bins them, and offers the way back. */
 export function useFiling() {
   const { file, recording: change, todo, batch } = useChanges();

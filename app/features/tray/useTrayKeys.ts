@@ -1,7 +1,7 @@
 import type { RecordingCard } from '@immeld/core/contract/recordings';
 import { useEffect, useRef, useState } from 'react';
 import type { Selection } from './useSelection';
-import { useFiling } from './useFiling';
+import { leftOutOf, useFiling } from './useFiling';
 import { isOnControl } from '../../ui/inField';
 
 /**
@@ -32,14 +32,14 @@ export function useTrayKeys(cards: readonly RecordingCard[], chosen: Selection):
       // Keys that a focused button needs are its own.
       if (isOnControl(target)) return;
       const card = now.cards[at];
-      if (event.key === 'Escape') now.chosen.end();
+      if (event.key === 'Escape' && !event.defaultPrevented) now.chosen.end();
       if (!card) return;
       if (event.key === ' ') now.chosen.toggle(card.id);
       else if (event.key.toLowerCase() === 't') now.anotherTitle(card);
       else if ((event.key === 'Enter' || event.key === 'Delete') && card.state === 'ready') {
         const next = now.cards[at + 1] ?? now.cards[at - 1];
         setCurrent(next?.id ?? null);
-        void (event.key === 'Enter' ? now.fileOne(card, new Set()) : now.bin(card));
+        void (event.key === 'Enter' ? now.fileOne(card, leftOutOf(card)) : now.bin(card));
       } else return;
       event.preventDefault();
     };

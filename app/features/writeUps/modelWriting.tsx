@@ -7,6 +7,7 @@ import { Failure, Loading } from '../../ui/notice';
 import { PencilBox } from '../../ui/pencil';
 import { WordButton } from '../../ui/press';
 import { Title, Type } from '../../ui/type';
+import { useClosable } from '../../ui/useClosable';
 
 /** About so many tokens a word has, for a guess at what is paid for. Common practice, no source. */
 const TOKENS_PER_WORD = 1.35;
@@ -87,7 +88,7 @@ type SentProps = { recordingId: string; template: Template; isBusy: boolean; onA
 
 function WhatIsSent({ recordingId, template, isBusy, onAgree, onClose }: SentProps) {
   const { data, error } = useModelRequest(recordingId, template);
-  const [isOpen, setOpen] = useState(false);
+  const [isOpen, setOpen] = useClosable(false);
   return (
     <PencilBox isInk>
       <Title level={2}>What will be sent</Title>

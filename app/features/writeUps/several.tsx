@@ -13,6 +13,7 @@ import { Page } from '../../ui/shell';
 import { Title, Type } from '../../ui/type';
 import { OneSheet } from './oneSheet';
 import { TemplateChoice } from './sheets';
+import { useClosable } from '../../ui/useClosable';
 
 const SPANS = ['all time', 'last 7 days', 'last 30 days', 'custom dates'] as const;
 type Span = (typeof SPANS)[number];
@@ -23,7 +24,7 @@ export function Several({ asked }: { asked: Scope }) {
   const router = useRouter();
   const [scope, setScope] = useState(asked);
   const [span, setSpan] = useState<Span>(asked.from ? 'custom dates' : 'all time');
-  const [isChoosing, setChoosing] = useState(false);
+  const [isChoosing, setChoosing] = useClosable(false);
   const [newest, setNewest] = useState<string | null>(null);
   const [isListing, setListing] = useState(false);
   const { data, error, refetch } = useScope(scope);

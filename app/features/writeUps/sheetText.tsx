@@ -135,11 +135,7 @@ function LineOf({ line, number, section: { form, indent }, onPlay }: LineProps) 
   );
   if (!onPlay || startMs === null) return <View style={{ paddingVertical: 4 }}>{words}</View>;
   return (
-    <Press
-      label={`${text} Play ${clockTime(startMs)}`}
-      onPress={() => onPlay(line)}
-      style={{ minHeight: 40, paddingVertical: 3 }}
-    >
+    <Press label={`${text} Play ${clockTime(startMs)}`} onPress={() => onPlay(line)} style={{ paddingVertical: 3 }}>
       {words}
     </Press>
   );

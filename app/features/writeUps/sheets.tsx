@@ -14,6 +14,7 @@ import { Title, Type } from '../../ui/type';
 import { titleOf } from '../tray/recordingRow';
 import { ModelWriting, type Written } from './modelWriting';
 import { OneSheet } from './oneSheet';
+import { useClosable } from '../../ui/useClosable';
 
 type SheetsProps = { recording: Recording; onPlay: (ms: number) => void };
 
@@ -23,14 +24,17 @@ export function Sheets({ recording, onPlay }: SheetsProps) {
   const changes = useSheetChanges(recording.id);
   const { make } = changes;
   const router = useRouter();
-  const [isChoosing, setChoosing] = useState(false);
+  const [isChoosing, setChoosing] = useClosable(false);
   const [byModel, setByModel] = useState<Template | null>(null);
   const [written, setWritten] = useState<Written | null>(null);
-  const showWritten = useCallback((made: Written) => {
-    setWritten(made);
-    setByModel(null);
-    setChoosing(false);
-  }, []);
+  const showWritten = useCallback(
+    (made: Written) => {
+      setWritten(made);
+      setByModel(null);
+      setChoosing(false);
+    },
+    [setChoosing],
+  );
   if (recording.state !== 'ready') return null;
   return (
     <View style={{ gap: 12 }}>

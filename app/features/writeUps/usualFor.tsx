@@ -1,5 +1,4 @@
 import { RECORDING_KINDS, type RecordingKind, type SharedSettings } from '@immeld/core/contract/settings';
-import { useState } from 'react';
 import { View } from 'react-native';
 import { useChanges } from '../../api/changes';
 import { useSharedSettings, useShelves } from '../../api/queries';
@@ -8,6 +7,7 @@ import { Failure } from '../../ui/notice';
 import { WordButton } from '../../ui/press';
 import { Type } from '../../ui/type';
 import { inOrder } from '../shelves/folderTree';
+import { useClosable } from '../../ui/useClosable';
 
 type Usual = SharedSettings['usualWriteUps'][number];
 
@@ -20,7 +20,7 @@ const KIND_NAMES: Record<RecordingKind, { label: string; hint: string }> = {
 
 /** Of which recordings a write-up by this template is made without being asked for: a button in a row, its choices below. */
 export function UsualFor({ templateId, name }: { templateId: string; name: string }) {
-  const [isOpen, setOpen] = useState(false);
+  const [isOpen, setOpen] = useClosable(false);
   const { data: shelves } = useShelves();
   const usual = useSharedSettings().data?.usualWriteUps ?? [];
   const { settings } = useChanges();

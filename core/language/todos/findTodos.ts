@@ -89,10 +89,10 @@ class TodoFinder {
     private readonly sentences: readonly Sentence[],
     private readonly context: TodoContext,
   ) {
-    this.scene = new Scene(context.at);
     this.projects = context.projects ?? [];
     this.isLecture = isTeaching(sentences);
     this.speakers = [...new Set(sentences.flatMap((s) => s.speaker ?? []))];
+    this.scene = new Scene(context.at, this.speakers);
   }
 
   find(): FoundTodo[] {

@@ -7,6 +7,7 @@ import {
   dissimilarity,
   mergedStatistics,
   likelihoodUnder,
+  shortened,
   emptyStatistics,
   spread,
   fromStored,
@@ -28,6 +29,12 @@ const CHANGE_COST = 12;
 const CHANGE_INSIDE_COST = 45;
 /** A speaker found by chance in a few sounds is none. */
 const MIN_SPEAKER_FRAMES = 250;
+
+/**
+ * In the end voices are compared as if so many frames (18 s) of each had been heard: of minutes, one person's manner of
+ * speaking tells itself from another of theirs. Between 1,500 and 2,200 nothing changed in trials.
+ */
+const COMPARED_FRAMES = 1800;
 
 /** A voice of a recording with the name it has there. */
 export type DiarizedVoice = { speaker: string; voice: StoredVoice };
@@ -88,7 +95,7 @@ export class Diarizer {
     let voices = clustered(founders, count);
     if (count === null) {
       const large = voices.filter((v) => v.frames >= MIN_SPEAKER_FRAMES);
-      voices = large.length ? large : voices.slice(0, 1);
+      voices = large.length ? oncePerPerson(large) : voices.slice(0, 1);
     }
     const byRun = voices.length > 1 ? this.likeliestPath(voices) : this.runs.map(() => 0);
     const order = [...new Set(byRun)];
@@ -175,6 +182,24 @@ function clustered(voices: readonly VoiceStatistics[], count: number | null): Vo
     .filter((c) => c !== null)
     .map((c) => c.voice)
     .sort((x, y) => y.frames - x.frames);
+}
+
+/** Joins voices that are unlike only because so much of each was heard. */
+function oncePerPerson(voices: readonly VoiceStatistics[]): VoiceStatistics[] {
+  const people = [...voices];
+  for (;;) {
+    let [nearest, a, b] = [0, -1, -1];
+    const short = people.map((voice) => shortened(voice, COMPARED_FRAMES));
+    for (let i = 0; i < people.length; i++) {
+      for (let j = 0; j < i; j++) {
+        const unlike = dissimilarity(short[i]!, short[j]!, WEIGHT);
+        if (unlike < nearest) [nearest, a, b] = [unlike, i, j];
+      }
+    }
+    if (a < 0) return people.sort((x, y) => y.frames - x.frames);
+    people[b] = mergedStatistics(people[a]!, people[b]!);
+    people.splice(a, 1);
+  }
 }
 
 const between = (a: Cluster, b: Cluster): number => dissimilarity(a.voice, b.voice, WEIGHT, [a.spread, b.spread]);

@@ -10,6 +10,16 @@ export type VoiceStatistics = {
 };
 
 const TRIANGLE = (D * (D + 1)) / 2;
+/** The same voice as if no more than so many frames of it had been heard. */
+export function shortened(voice: VoiceStatistics, mostFrames: number): VoiceStatistics {
+  const share = Math.min(1, mostFrames / voice.frames);
+  return {
+    frames: voice.frames * share,
+    sum: voice.sum.map((v) => v * share),
+    products: voice.products.map((v) => v * share),
+  };
+}
+
 /** Keeps the covariance of a few frames from collapsing. */
 const MIN_VARIANCE = 0.05;
 

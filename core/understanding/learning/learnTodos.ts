@@ -1,6 +1,6 @@
 import { alike, wordingStems } from '../../language/alike';
 import { transitionsOf } from '../groups';
-import { type Example, type Linear, type Training, trainLinear } from '../linear';
+import { type Choice, type Example, type Linear, type Training, trainLinear, trainRanker } from '../linear';
 import { type Prepared, prepareTalk } from '../prepare';
 import type { TodoModel } from '../todoJudge';
 import { type Stretch, candidateFeatures, candidatesFor, wordFeatures } from '../wordingJudge';
@@ -46,7 +46,6 @@ const wordedIn = (lessons: readonly Lesson[]): Worded[] =>
   );
 
 const WORDS: Training = { bits: 16, epochs: 20, rate: 0.1, l2: 5e-4, minCount: 2 };
-const RANKER: Training = { bits: 13, epochs: 8, rate: 0.1, l2: 1e-3, minCount: 2 };
 
 const learnWords = (worded: readonly Worded[]): Linear =>
   trainLinear(
@@ -64,13 +63,8 @@ const learnWords = (worded: readonly Worded[]): Linear =>
     WORDS,
   );
 
-const gradeOf = (text: string, wanted: string): number => {
-  const likeness = alike(text, wanted);
-  return likeness >= 0.75 ? 2 : likeness >= 0.5 ? 1 : 0;
-};
-
 /**
- * Learns to find and word to-dos. The wordings are graded by words that were learned on other hands, for what one has
+ * Learns to find and word to-dos. The wordings are weighed by words that were learned on other hands, for what one has
  * learned by heart says nothing of strangers.
  */
 export function learnTodos(lessons: readonly Lesson[]): TodoModel {
@@ -82,13 +76,13 @@ export function learnTodos(lessons: readonly Lesson[]): TodoModel {
   const graded = hands.flatMap((hand) => {
     const others = lessons.filter((l) => l.hand !== hand);
     const words = learnWords(wordedIn(others.length ? others : lessons));
-    return wordedIn(lessons.filter((l) => l.hand === hand)).flatMap(({ lesson, stretch, todo }) => {
+    return wordedIn(lessons.filter((l) => l.hand === hand)).map(({ lesson, stretch, todo }): Choice => {
       const all = candidatesFor(lesson.talk, stretch, words);
-      return all.map((c): Example => ({
-        features: candidateFeatures(c, stretch, all),
-        label: gradeOf(c.text, todo.text),
+      return {
+        features: all.map((c) => candidateFeatures(c, stretch, all)),
+        worth: all.map((c) => alike(c.text, todo.text)),
         weight: lesson.weight ?? 1,
-      }));
+      };
     });
   });
   return {
@@ -96,6 +90,6 @@ export function learnTodos(lessons: readonly Lesson[]): TodoModel {
     chunks: trainLinear(examples('chunks'), 3),
     transitions: transitionsOf(lessons.map((l) => l.labels.chunks)),
     words: learnWords(wordedIn(lessons)),
-    ranker: trainLinear(graded, 3, RANKER),
+    ranker: trainRanker(graded),
   };
 }

@@ -135,7 +135,7 @@ function apiRouter(parts: ApplicationParts, visits: Visits): Router {
     noteRoutes(database, reader, sounds),
     reworkRoutes(),
     languageModelRoutes(outside),
-    slipRoutes(sounds),
+    slipRoutes(database, sounds),
     correctionRoutes(sounds),
     replacementRoutes(database),
     captureRoutes(),

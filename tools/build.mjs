@@ -50,6 +50,7 @@ async function bundle(entries, folder) {
     external: [
       'sqlite3',
       'pdfjs-dist',
+      '@hyzyla/pdfium',
       'pdfmake',
       'pdfjs-dist/legacy/build/pdf.mjs',
       'sequelize',

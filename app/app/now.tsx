@@ -6,6 +6,7 @@ import { ConsentCard } from '../features/now/consentCard';
 import { MarkPad } from '../features/now/markPad';
 import { NowSlip, RecorderSlip } from '../features/now/nowSlip';
 import { nowRows } from '../features/now/nowRows';
+import { SlidesNow } from '../features/now/slidesNow';
 import { PackNotice } from '../features/now/packNotice';
 import { useSharedSettings } from '../api/queries';
 import { isCapturing, useCaptureNow, useLiveText } from '../offline/deviceContext';
@@ -121,6 +122,7 @@ export default function NowScreen() {
               : { borderTopWidth: 1, borderTopColor: colours.rule, paddingTop: 10 }
           }
         >
+          <SlidesNow />
           <MarkPad isWide={isWide} />
           <MixLevels />
         </View>

@@ -171,7 +171,8 @@ export class CaptureEngine {
 
   /** Puts something into the margin at this second, or at the one that is given. */
   addSlip(
-    slip: { kind: NewSlip['kind']; mark?: MarkKind; text?: string; startMs?: number; endMs?: number },
+    slip: Pick<NewSlip, 'kind'> &
+      Partial<Pick<NewSlip, 'text' | 'startMs' | 'endMs' | 'page' | 'words'>> & { mark?: MarkKind },
     picture: Blob | null = null,
   ): NewSlip | null {
     const { captureId } = this.now;
@@ -183,6 +184,8 @@ export class CaptureEngine {
       startMs: Math.round(slip.startMs ?? this.now.elapsedMs),
       endMs: slip.endMs ?? null,
       text: slip.text ?? '',
+      ...(slip.page ? { page: slip.page } : {}),
+      ...(slip.words ? { words: slip.words } : {}),
     };
     this.set({ slips: [...this.now.slips, made] });
     if (picture) this.pictures.set(made.id, picture);

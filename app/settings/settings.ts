@@ -14,6 +14,8 @@ export type Settings = {
   isPackAnswered: boolean;
   /** Height of the picture of a video in pixels; 0 hides it. */
   videoHeight: number;
+  /** Whether the slide of the second is shown above the words. */
+  showsSlides: boolean;
   /** Listening: lengths of the skips and whether pauses longer than this are left out. */
   skipBackMs: number;
   skipForwardMs: number;
@@ -32,6 +34,7 @@ export type Settings = {
 export const USUAL: Settings = {
   ...{ source: USUAL_SOURCE, asksConsent: false, fetchesPack: true, isPackAnswered: false },
   videoHeight: 180,
+  showsSlides: true,
   ...{ skipBackMs: 10_000, skipForwardMs: 10_000, skipsPauses: false, pauseMs: 1000 },
   ...{ textScale: 1, doubtfulBelow: 0.5, cleaning: NO_CLEANING, traySort: 'arrived' },
 };

@@ -16,6 +16,7 @@ const KEYS: { title: string; keys: [keys: string, what: string][] }[] = [
       ['Shift Space', 'Record, then pause and resume'],
       ['Shift Enter', 'Finish the recording'],
       ['1 to 9', 'Mark this moment while recording, by the number of the mark'],
+      ['N', 'Next slide while recording'],
       ['?', 'Show all keys'],
     ],
   },

@@ -12,4 +12,5 @@ export const SLIP_NAMES: Record<SlipKind, string> = {
   gap: 'Gap',
   link: 'Link',
   file: 'File',
+  slide: 'Slide',
 };

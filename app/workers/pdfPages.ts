@@ -1,5 +1,6 @@
 /** Draws the pages of a PDF; loaded only when one is opened, and handed over as a property of the window. */
 import { GlobalWorkerOptions, getDocument } from 'pdfjs-dist';
+import { runsOfPdf, slideOf } from '@immeld/core/slides/slideOf';
 import type { PdfDrawer } from '../features/recording/pdfDrawer';
 
 GlobalWorkerOptions.workerSrc = '/workers/pdfWorker.mjs';
@@ -15,6 +16,7 @@ const open: PdfDrawer = async (bytes) => {
       Object.assign(canvas, { width: Math.round(viewport.width), height: Math.round(viewport.height) });
       await page.render({ canvas, viewport }).promise;
     },
+    words: async (number) => slideOf(runsOfPdf((await (await pdf.getPage(number)).getTextContent()).items), number),
     close: () => void pdf.destroy(),
   };
 };

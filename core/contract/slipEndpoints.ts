@@ -1,5 +1,6 @@
 import * as yup from './yup';
 import { byId, endpoint, listOf, none } from './endpoint';
+import { doneSchema } from './shelves';
 import { newCommentSchema, newSlipsSchema, slipChangeSchema, slipSchema } from './slips';
 
 /** Addresses of what stands in the margin. */
@@ -61,6 +62,33 @@ export const SLIP_ENDPOINTS = {
     body: null,
     response: null,
     answers: 'application/octet-stream',
+  }),
+  makeSlides: endpoint({
+    method: 'post',
+    path: '/slips/:id/slides',
+    summary: 'Make slides of the pages of a slip’s file, PDF or PPTX; their places in the recording are proposed',
+    params: byId,
+    query: none,
+    body: null,
+    response: doneSchema,
+  }),
+  placeSlides: endpoint({
+    method: 'post',
+    path: '/recordings/:id/slides/places',
+    summary: 'Propose places again for slides whose places nobody has accepted',
+    params: byId,
+    query: none,
+    body: null,
+    response: doneSchema,
+  }),
+  acceptSlides: endpoint({
+    method: 'post',
+    path: '/recordings/:id/slides/accept',
+    summary: 'Accept the proposed places of all slides',
+    params: byId,
+    query: none,
+    body: null,
+    response: doneSchema,
   }),
   putPicture: endpoint({
     method: 'put',

@@ -4,7 +4,7 @@ import { markId } from './markKinds';
 /** What can stand in the margin. Seams and gaps are set by the recorder, asides by the recogniser. */
 export const SLIP_KINDS = [
   ...(['mark', 'note', 'heading', 'picture', 'aside', 'consent', 'seam', 'gap'] as const),
-  ...(['link', 'file'] as const),
+  ...(['link', 'file', 'slide'] as const),
 ] as const;
 export type SlipKind = (typeof SLIP_KINDS)[number];
 
@@ -43,6 +43,17 @@ const slipFileSchema = yup.object({
 });
 export type SlipFile = yup.InferType<typeof slipFileSchema>;
 
+/** A slide stands where somebody began to speak about it. */
+const slideSchema = yup.object({
+  /** The file it was made of; null for one that was shown while recording. */
+  deckId: yup.string().uuid().defined().nullable(),
+  /** Its page, from 1. */
+  page: yup.number().integer().min(1).required(),
+  /** Its place was found by its words, and nobody has said yet that it is right. */
+  isProposed: yup.boolean().required(),
+});
+export type SlideFacts = yup.InferType<typeof slideSchema>;
+
 export const slipSchema = yup.object({
   id: yup.string().uuid().required(),
   kind: yup.string().oneOf(SLIP_KINDS).required(),
@@ -57,6 +68,7 @@ export const slipSchema = yup.object({
   /** Where a link leads. */
   address: yup.string().defined().nullable(),
   file: slipFileSchema.defined().nullable().default(null),
+  slide: slideSchema.defined().nullable().default(null),
   /** Whom it is for. */
   assignee: yup.string().defined().nullable(),
   /** Oldest first. */
@@ -80,6 +92,9 @@ export const newSlipSchema = yup
       .nullable()
       .when('kind', ([kind], schema) => (kind === 'link' ? schema.required('The link needs a web address.') : schema)),
     assignee: assignee().nullable(),
+    /** Of a slide that was shown while recording: its page, and the words on it. */
+    page: yup.number().integer().min(1).max(10_000),
+    words: yup.string().max(10_000, 'A slide may have at most 10,000 characters.'),
   })
   .noUnknown();
 export type NewSlip = yup.InferType<typeof newSlipSchema>;
@@ -98,6 +113,8 @@ export const slipChangeSchema = yup
     address: linkAddress(),
     assignee: assignee().nullable(),
     isBinned: yup.boolean(),
+    /** Says that a slide stands where it belongs. */
+    isProposed: yup.boolean().oneOf([false]),
   })
   .noUnknown();
 export type SlipChange = yup.InferType<typeof slipChangeSchema>;

@@ -32,7 +32,7 @@ export type ExportRules = {
 
 export const SLIP_LABELS: Record<SlipKind, string> = {
   ...{ mark: 'Mark', note: 'Slip', heading: 'Part', picture: 'Picture', aside: 'Aside', consent: 'Consent' },
-  ...{ seam: 'Break', gap: 'Gap', link: 'Link', file: 'File' },
+  ...{ seam: 'Break', gap: 'Gap', link: 'Link', file: 'File', slide: 'Slide' },
 };
 
 /** Slips that say something to a reader; a consent is asked for by itself. */
@@ -212,6 +212,7 @@ function wordsOf(recording: RecordingToExport, rules: ExportRules, footnotes: As
   const { choices } = rules;
   const marks = marksOf(recording);
   const waiting = recording.slips.filter((s) => READ.has(s.kind)).sort((a, b) => a.startMs - b.startMs);
+  const { placed: slides, others } = slidesOf(recording, rules);
   const headings = [
     ...recording.slips
       .filter((s) => s.kind === 'heading')
@@ -230,6 +231,8 @@ function wordsOf(recording: RecordingToExport, rules: ExportRules, footnotes: As
       const { title } = headings.shift()!;
       blocks.push({ kind: 'heading', level: 3, text: title });
     }
+    if (choices.slips !== 'none')
+      for (const slide of takeUntil(slides, until)) blocks.push(...slideBlocks(slide, rules));
     const beside = choices.slips === 'none' ? [] : takeUntil(waiting, until);
     const notes = choices.slips === 'footnotes' ? beside.map((slip) => footnotes.push(asideOf(slip, rules))) : [];
     if (choices.words) {
@@ -242,7 +245,32 @@ function wordsOf(recording: RecordingToExport, rules: ExportRules, footnotes: As
       for (const slip of beside) blocks.push({ kind: 'aside', aside: asideOf(slip, rules) });
     }
   }
-  return blocks;
+  if (others.length > 0) blocks.push({ kind: 'heading', level: 3, text: 'Slides without an accepted place' });
+  return [...blocks, ...others.flatMap((slide) => slideBlocks(slide, rules))];
+}
+
+/** Slides above what was said about them; a place that is only proposed counts where proposals go along. */
+function slidesOf({ slips }: Pick<Recording, 'slips'>, { choices }: ExportRules) {
+  const all = choices.slips === 'none' ? [] : slips.filter((s) => s.kind === 'slide');
+  const isPlaced = (s: Slip) => !s.isWhole && (choices.proposals || !s.slide?.isProposed);
+  return {
+    placed: all.filter(isPlaced).sort((a, b) => a.startMs - b.startMs),
+    others: all.filter((s) => !isPlaced(s)).sort((a, b) => (a.slide?.page ?? 0) - (b.slide?.page ?? 0)),
+  };
+}
+
+function slideBlocks(slip: Slip, { choices }: ExportRules): Block[] {
+  const time = choices.times && !slip.isWhole ? ` ${slipPlace(slip)}` : '';
+  const isProposed = choices.proposals && slip.slide?.isProposed && !slip.isWhole;
+  const name = `${slip.slide ? `Slide ${slip.slide.page}` : 'Slide'}${time}${isProposed ? ' (place suggested)' : ''}`;
+  const comments = choices.comments ? slip.comments.map((c) => paragraph('', [{ text: c.text }])) : [];
+  return [
+    paragraph('', [{ text: [name, slip.text].filter(Boolean).join(': '), isBold: true }]),
+    ...(choices.pictures && slip.hasPicture
+      ? [{ kind: 'picture' as const, pictureId: slip.id, alt: slip.text || name }]
+      : []),
+    ...comments,
+  ];
 }
 
 function takeUntil(slips: Slip[], until: number): Slip[] {

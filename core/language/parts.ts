@@ -18,6 +18,9 @@ const TURNS =
   /^(?:(?:so|and|but|right|okay|well|good)[, ]+)*(?:now (?:we|let|i|think|look|to)|let us (?:begin|start|turn|look|come|go on)|let me (?:sum|come|show|tell|turn)|(?:the )?(?:first|second|third|next|last|final)(?:ly)?(?: (?:question|point|part|topic|thing|word))?[,.:]|one more thing|another (?:question|point|thing)|to sum up|in conclusion|before (?:i|we) (?:come|go|end)|next (?:question|point|topic)|(?:and )?(?:one|a) (?:last )?warning|somebody asked|what can be done)\b/i;
 const TURN_BONUS = 0.35;
 
+/** Whether a sentence is one with which speakers turn to something else. */
+export const beginsPart = (sentence: string): boolean => TURNS.test(sentence);
+
 /**
  * Cuts a talk into parts where its words change.
  * Method: TextTiling (Hearst 1997, "TextTiling: Segmenting Text into Multi-paragraph Subtopic Passages"): similarity of
@@ -59,7 +62,7 @@ export function boundariesOf(sentences: readonly string[]): number[] {
     const at = sequences[i + 1]![0]!.sentence;
     const near = [at - 2, at - 1, at, at + 1, at + 2].filter((s) => s > 0 && s < sentences.length);
     for (const s of near) {
-      const value = depth - 0.04 * Math.abs(s - at) + (TURNS.test(sentences[s]!) ? TURN_BONUS : 0);
+      const value = depth - 0.04 * Math.abs(s - at) + (beginsPart(sentences[s]!) ? TURN_BONUS : 0);
       bySentence.set(s, Math.max(bySentence.get(s) ?? -Infinity, value));
     }
   });

@@ -3,6 +3,7 @@
  * holds are laid down as they are, so that the first start takes seconds; `--recognise` makes them anew.
  * Usage: makeDemoData FOLDER
  */
+import { randomUUID } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
 import { proposalsFor } from '@immeld/core/filing/proposals';
@@ -23,6 +24,7 @@ import { standInCalendar } from '@immeld/server/standIns/calendarFeed';
 import { type Recording } from '@immeld/server/models/recording';
 import { changeSharedSettings } from '@immeld/server/models/settings';
 import { writeBody } from '@immeld/server/filing/notes';
+import { SlipRow } from '@immeld/server/models/slip';
 import { Tag } from '@immeld/server/models/tag';
 import { TodoRow } from '@immeld/server/models/todo';
 import { projectRoot } from '@immeld/server/projectRoot';
@@ -31,6 +33,8 @@ import { loadModels } from '@immeld/server/recognition/modelFiles';
 import { type FileTranscript, transcribeFile } from '@immeld/server/recognition/transcribeFile';
 import { importUpload } from '@immeld/server/storage/importUpload';
 import { SoundStore } from '@immeld/server/storage/soundStore';
+import { plainSlidesPdf } from '@immeld/server/slides/plainSlides';
+import { makeSlides } from '@immeld/server/slides/slides';
 import { assignSpeaker } from '@immeld/server/transcript/speakers';
 import { followSpeaker } from '@immeld/server/todos/saveFoundTodos';
 import { Op, type Sequelize } from 'sequelize';
@@ -43,6 +47,7 @@ import {
   PRESENT,
   PROJECTS,
   loadWorld,
+  readSlides,
   startOf,
   worldToday,
 } from './world';
@@ -82,6 +87,7 @@ async function makeData(folder: string): Promise<void> {
   const today = worldToday(oldestFirst, new Date());
   const made = new Map<string, Recording>();
   for (const script of oldestFirst) made.set(script.id, await bringIn(script, startOf(script, today), sounds, folders));
+  await addSlides(database, made.get('lecture')!, sounds);
   await writeNote(database, made.get(NOTE.link)!, folders.get(NOTE.folder)!);
   await database.close();
 }
@@ -119,6 +125,19 @@ async function bringIn(
   await followSpeaker(recording, { to: null });
   if (script.title) await fileAway(await recording.reload(), script, folders.get(script.folder ?? '') ?? null);
   return recording;
+}
+
+/** The demo person has added the lecturer's slides; nobody has said yet that they stand where they belong. */
+async function addSlides(database: Sequelize, lecture: Recording, sounds: SoundStore): Promise<void> {
+  const name = 'Infiltration and field capacity.pdf';
+  const pdf = await plainSlidesPdf(readSlides(path.join(demo, 'slides', 'lecture.txt')));
+  const deck = await SlipRow.create({
+    ...{ id: randomUUID(), recordingId: lecture.id, kind: 'file', mark: null, startMs: 0, endMs: null, isWhole: true },
+    ...{ text: name, pictureFile: null, binnedAt: null },
+    file: { name, mediaType: 'application/pdf', sizeBytes: pdf.length },
+  });
+  fs.writeFileSync(sounds.slipFilePath(deck.id), pdf);
+  await makeSlides(database, deck, sounds);
 }
 
 /** The demo person has a note that leads to a recording. */

@@ -62,6 +62,20 @@ export const loadWorld = (folder: string): DemoScript[] =>
     .sort()
     .map((name) => parseScript(path.basename(name, '.txt'), fs.readFileSync(path.join(folder, name), 'utf8')));
 
+/** A slide of the demo's lecture; `from` are the words with which the lecturer turns to it. */
+export type DemoSlide = { title: string; from: string; lines: string[] };
+
+/** Reads slides: `# title`, `from: words`, then its lines. */
+export const readSlides = (file: string): DemoSlide[] =>
+  fs
+    .readFileSync(file, 'utf8')
+    .split(/^# /m)
+    .slice(1)
+    .map((block) => {
+      const [title, from, ...lines] = block.trim().split('\n') as [string, string, ...string[]];
+      return { title, from: from.replace('from: ', ''), lines };
+    });
+
 export const FOLDERS = [
   { name: 'Quayside limes', tint: 'petrol' },
   { name: 'School orchard', tint: 'lichen' },

@@ -7,10 +7,10 @@ import {
   plainRuns,
 } from '@immeld/core/exports/exportDocument';
 import { PRINT_TONES } from '@immeld/core/exports/documentHtml';
-import pdfmake from 'pdfmake';
 import type { CanvasPolyline, Column, Content, ContentText, TDocumentDefinitions } from 'pdfmake/interfaces';
 import type { PagePicture } from './pagePictures';
-import { PDF_FONTS, type PdfFont, byFont } from './pdfFonts';
+import { type PdfFont, byFont } from './pdfFonts';
+import { pdfBytes } from './pdfMaker';
 import { isRightToLeft, linesForPaper } from './rightToLeft';
 
 /** Text width of A4 with the margins below, in points. */
@@ -21,18 +21,8 @@ const RTL_LINE = 78;
 const FAINT = '#5A6766';
 const RULE = '#DAD4C5';
 
-const FONT_FILES = new Set(Object.values(PDF_FONTS).flatMap((looks) => Object.values(looks)));
-let isReady = false;
-
 /** A sheet as a PDF with the typefaces that ship; headings are its bookmarks. */
 export async function pdfFile(sheet: ExportDocument, pictures: ReadonlyMap<string, PagePicture>): Promise<Buffer> {
-  if (!isReady) {
-    pdfmake.addFonts(PDF_FONTS);
-    // Nothing is fetched, and nothing read but the typefaces.
-    pdfmake.setUrlAccessPolicy(() => false);
-    pdfmake.setLocalAccessPolicy((file) => FONT_FILES.has(file));
-    isReady = true;
-  }
   const definition: TDocumentDefinitions = {
     info: { title: sheet.title, creator: 'Immeld', producer: 'Immeld' },
     ...{ pageSize: 'A4', pageMargins: [56, 62, 56, 68], language: sheet.language },
@@ -50,7 +40,7 @@ export async function pdfFile(sheet: ExportDocument, pictures: ReadonlyMap<strin
           }
         : '',
   };
-  return pdfmake.createPdf(definition).getBuffer();
+  return pdfBytes(definition);
 }
 
 /** A heading stays with what follows it, as long as that is not longer than a part of a page. */

@@ -18,6 +18,7 @@ import { type Candidate, restOf, yieldsTo } from './queueOrder';
 import { recognitionTask } from './recognitionTask';
 import { saveRecognition } from './saveRecognition';
 import type { WorkerProgress, WorkerResult } from './workerMessages';
+import { placeWaitingSlides } from '../slides/slides';
 import { writeUpAfterRecognition } from '../writeUps/usual';
 import type { RecognitionPool } from './workerPool';
 import { log } from '../log';
@@ -348,6 +349,9 @@ export class JobQueue {
     // What was recognised is kept; a write-up can be made by hand.
     await writeUpAfterRecognition(recording).catch((error: unknown) =>
       log.error(error, 'The write-ups of a recording could not be made.'),
+    );
+    await placeWaitingSlides(recording).catch((error: unknown) =>
+      log.error(error, 'The slides of a recording could not be placed.'),
     );
     await row.update({ state: 'done', percent: 100 });
     // Something was added while it was recognised.

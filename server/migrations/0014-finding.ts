@@ -41,7 +41,7 @@ const OWNER = (account: string) => `'a' || replace(${account}, '-', '')`;
 const COLUMNS = 'account_id, owner, kind, recording_id, note_id, item_id, start_ms, text';
 
 /** One row of `places`; everything is an SQL expression. */
-const place = (
+export const place = (
   kind: string,
   account: string,
   at: { recording?: string; note?: string; item?: string; ms?: string },
@@ -49,7 +49,8 @@ const place = (
 ) =>
   `${account}, ${OWNER(account)} || ' k${kind}', '${kind}', ${at.recording ?? 'NULL'}, ${at.note ?? 'NULL'}, ${at.item ?? 'NULL'}, ${at.ms ?? 'NULL'}, ${text}`;
 
-const insert = (values: string, where = '1') => `INSERT INTO places (${COLUMNS}) SELECT ${values} WHERE ${where};`;
+export const insert = (values: string, where = '1') =>
+  `INSERT INTO places (${COLUMNS}) SELECT ${values} WHERE ${where};`;
 const accountOf = (recording: string) => `(SELECT account_id FROM recordings WHERE id = ${recording})`;
 
 const titleOf = (r: string) =>
@@ -67,7 +68,7 @@ const passageOf = (p: string, column: string) =>
     { recording: `${p}.recording_id`, item: `${p}.id`, ms: `${p}.start_ms` },
     `${p}.${column}`,
   );
-const slipOf = (s: string) =>
+export const slipOf = (s: string) =>
   place(
     'slip',
     `${s}.account_id`,

@@ -1,4 +1,4 @@
-import type { MarkKind, SlipComment, SlipFile, SlipKind } from '@immeld/core/contract/slips';
+import type { MarkKind, SlideFacts, SlipComment, SlipFile, SlipKind } from '@immeld/core/contract/slips';
 import { jsonText } from './jsonText';
 import {
   type CreationOptional,
@@ -27,7 +27,8 @@ export class SlipRow extends Model<InferAttributes<SlipRow>, InferCreationAttrib
   declare address: CreationOptional<string | null>;
   /** What was put beside the words; its bytes lie in the folder under the slip's id. */
   declare file: CreationOptional<SlipFile | null>;
-  /** The words of the file, where they could be read. */
+  declare slide: CreationOptional<SlideFacts | null>;
+  /** The words of the file, the slide or the picture, where they could be read. */
   declare fileText: CreationOptional<string | null>;
   declare assignee: CreationOptional<string | null>;
   declare comments: CreationOptional<SlipComment[]>;
@@ -48,6 +49,7 @@ export class SlipRow extends Model<InferAttributes<SlipRow>, InferCreationAttrib
         binnedAt: DataTypes.DATE,
         address: DataTypes.TEXT,
         file: jsonText<SlipFile | null>('file', null),
+        slide: jsonText<SlideFacts | null>('slide', null),
         fileText: DataTypes.TEXT,
         assignee: DataTypes.TEXT,
         comments: jsonText<SlipComment[]>('comments', []),

@@ -2,10 +2,13 @@ import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
 import type { NewSlip } from '@immeld/core/contract/slips';
 import { Router, raw } from 'express';
+import { fileTypeFromBuffer } from 'file-type/node';
 import fs from 'node:fs';
+import type { Sequelize } from 'sequelize';
 import { Recording } from '../models/recording';
 import { SlipRow } from '../models/slip';
 import { TodoRow } from '../models/todo';
+import { acceptSlides, makeSlides, placeSlidesAgain } from '../slides/slides';
 import { pdfText } from '../storage/pdfText';
 import { MAX_PICTURE_SIZE, keepPicture, sendPicture } from '../storage/pictures';
 import type { SoundStore } from '../storage/soundStore';
@@ -17,6 +20,11 @@ import { log } from '../log';
 const MAX_FILE = '50mb';
 const MAX_COMMENTS = 200;
 const PDF = 'application/pdf';
+/** What Immeld can do more with than keep. */
+const KNOWN_FILES: ReadonlySet<string> = new Set([
+  PDF,
+  'application/vnd.openxmlformats-officedocument.presentationml.presentation',
+]);
 
 const slipNotFound = () => new Problem('not-found', 'This slip no longer exists.');
 
@@ -28,10 +36,13 @@ export async function addSlips(recordingId: string, slips: readonly NewSlip[]): 
   const fresh = slips.filter((s) => !known.has(s.id));
   await SlipRow.sequelize!.transaction(async (transaction) => {
     await SlipRow.bulkCreate(
-      fresh.map(({ id, kind, mark, startMs, endMs, isWhole = false, text, address, assignee }) => ({
+      fresh.map(({ id, kind, mark, startMs, endMs, isWhole = false, text, address, assignee, page, words }) => ({
         ...{ id, recordingId, kind, mark: mark ?? null, startMs, endMs: endMs ?? null, text },
         ...{ isWhole, address: address ?? null, assignee: assignee ?? null },
         ...{ pictureFile: null, binnedAt: null },
+        ...(kind === 'slide'
+          ? { slide: { deckId: null, page: page ?? 1, isProposed: false }, fileText: words ?? null }
+          : {}),
       })),
       { transaction },
     );
@@ -47,7 +58,7 @@ export async function addSlips(recordingId: string, slips: readonly NewSlip[]): 
   });
 }
 
-export function slipRoutes(sounds: SoundStore): Router {
+export function slipRoutes(database: Sequelize, sounds: SoundStore): Router {
   const router = Router();
 
   const find = async (id: string): Promise<SlipRow> => {
@@ -56,10 +67,12 @@ export function slipRoutes(sounds: SoundStore): Router {
     return slip;
   };
 
+  const checkRecording = async (id: string): Promise<void> => {
+    if (!(await Recording.count({ where: { id } }))) throw new Problem('not-found', 'This recording no longer exists.');
+  };
+
   serve(router, ENDPOINTS.addSlips, async ({ params, body }) => {
-    if (!(await Recording.count({ where: { id: params.id } }))) {
-      throw new Problem('not-found', 'This recording no longer exists.');
-    }
+    await checkRecording(params.id);
     await addSlips(params.id, body.slips);
     const rows = await SlipRow.findAll({ where: { recordingId: params.id, binnedAt: null }, order: ['startMs'] });
     return { items: rows.map(slipView) };
@@ -67,8 +80,15 @@ export function slipRoutes(sounds: SoundStore): Router {
 
   serve(router, ENDPOINTS.changeSlip, async ({ params, body }) => {
     const slip = await find(params.id);
-    const { isBinned, ...rest } = body;
-    await slip.update({ ...rest, ...(isBinned === undefined ? {} : { binnedAt: isBinned ? new Date() : null }) });
+    const { isBinned, isProposed, ...rest } = body;
+    // Who moves a slide says where it belongs.
+    const isPlaced = slip.slide !== null && (isProposed === false || body.startMs !== undefined);
+    await slip.update({
+      ...rest,
+      ...(isBinned === undefined ? {} : { binnedAt: isBinned ? new Date() : null }),
+      ...(isPlaced ? { slide: { ...slip.slide!, isProposed: false } } : {}),
+      ...(isPlaced && body.startMs !== undefined ? { isWhole: false } : {}),
+    });
     return slipView(slip);
   });
 
@@ -99,7 +119,8 @@ export function slipRoutes(sounds: SoundStore): Router {
     const target = sounds.slipFilePath(slip.id);
     await fs.promises.writeFile(`${target}.part`, bytes);
     await fs.promises.rename(`${target}.part`, target);
-    const mediaType = bytes.subarray(0, 5).toString('latin1') === '%PDF-' ? PDF : 'application/octet-stream';
+    const found = (await fileTypeFromBuffer(bytes))?.mime;
+    const mediaType = found && KNOWN_FILES.has(found) ? found : 'application/octet-stream';
     await slip.update({ file: { name: query.name, mediaType, sizeBytes: bytes.length }, fileText: null });
     // Its words can be found as soon as they are read; nobody waits for that.
     if (mediaType === PDF)
@@ -116,6 +137,18 @@ export function slipRoutes(sounds: SoundStore): Router {
     if (!slip.file || !fs.existsSync(path)) throw new Problem('not-found', 'This slip has no file.');
     // Never shown by the browser itself: a page somebody brought in must not run as Immeld.
     await sendUserFile(response, path, { shows: [], name: slip.file.name });
+  });
+
+  serve(router, ENDPOINTS.makeSlides, async ({ params }) => makeSlides(database, await find(params.id), sounds));
+
+  serve(router, ENDPOINTS.placeSlides, async ({ params }) => {
+    await checkRecording(params.id);
+    return placeSlidesAgain(database, params.id);
+  });
+
+  serve(router, ENDPOINTS.acceptSlides, async ({ params }) => {
+    await checkRecording(params.id);
+    return acceptSlides(database, params.id);
   });
 
   router.use(ENDPOINTS.putPicture.path, raw({ type: () => true, limit: MAX_PICTURE_SIZE }));

@@ -6,6 +6,7 @@ import { withNumerals } from '@immeld/core/transcript/inverseTextNormalisation';
 import type { MadeSection, Template } from '@immeld/core/contract/templates';
 import { sentencesOf } from '@immeld/core/language/sentences';
 import { type DocumentResults, type DocumentTask, makeDocument } from '../exports/makeDocument';
+import { type SlideWords, placeSlides } from '@immeld/core/slides/placeSlides';
 import { type Part, partsOf } from '@immeld/core/language/parts';
 import type { AsidePhrases } from '@immeld/core/language/asides';
 import type { Passage, Word } from '@immeld/core/transcript/manuscript';
@@ -38,6 +39,7 @@ export type LongTask =
   | { kind: 'several'; template: Template; sources: OneOfSeveral[]; figures: readonly NumeralKind[] }
   /** Passages are JSON: a text is handed to a thread quickly. */
   | { kind: 'parts'; passages: string }
+  | { kind: 'place slides'; passages: string; slides: readonly SlideWords[] }
   | { kind: 'map'; passages: string; headings: Headings }
   /** Words are JSON, too. */
   | { kind: 'passages'; words: string; asides: AsidePhrases | null }
@@ -49,6 +51,7 @@ export type LongResults = DocumentResults & {
   'write-up': MadeSection[];
   several: MadeSection[];
   parts: Part[];
+  'place slides': (number | null)[];
   map: Topics;
   passages: Passage[];
   todos: Proposals['todos'];
@@ -63,6 +66,8 @@ export function doLongTask(task: LongTask): LongResults[LongTask['kind']] {
       return inWriting(makeWriteUpOfSeveral(task.template, task.sources, understandingModel()), task.figures);
     case 'parts':
       return partsOf(sentencesOf(JSON.parse(task.passages) as Passage[]));
+    case 'place slides':
+      return placeSlides(task.slides, sentencesOf(JSON.parse(task.passages) as Passage[]));
     case 'map':
       return topicMapOf(JSON.parse(task.passages) as Passage[], task.headings);
     case 'passages':

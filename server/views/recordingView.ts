@@ -53,9 +53,9 @@ export const writeUpView = (row: WriteUpRow): WriteUp => ({
 });
 
 export const slipView = (slip: SlipRow): Slip => {
-  const { id, kind, mark, startMs, endMs, isWhole, text, pictureFile, address, file, assignee, comments } = slip;
+  const { id, kind, mark, startMs, endMs, isWhole, text, pictureFile, address, file, slide, assignee, comments } = slip;
   return {
-    ...{ id, kind, mark, startMs, endMs, isWhole, text, file, comments },
+    ...{ id, kind, mark, startMs, endMs, isWhole, text, file, slide: slide ?? null, comments },
     ...{ hasPicture: pictureFile !== null, address: address ?? null, assignee: assignee ?? null },
   };
 };

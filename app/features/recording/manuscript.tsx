@@ -14,7 +14,7 @@ import { marginOf } from './rows';
 import { AddToRecording } from './addToRecording';
 import { Paragraph } from './paragraph';
 import type { ManuscriptRow } from './rows';
-import { SlipNote } from './slipNote';
+import { MarginNote } from './marginNote';
 import { SpeakersBar } from './speakers';
 import { type SoundPlayer, usePlayer } from './soundPlayer';
 import { Threads } from './threads';
@@ -183,7 +183,7 @@ function WideRow({ row, player }: { row: ManuscriptRow; player: SoundPlayer }) {
 function RowSlips({ row, player }: { row: ManuscriptRow; player: SoundPlayer }) {
   return marginOf(row).map(({ key, startMs, todo, slip }) => (
     <View key={key} {...({ dataSet: { beside: startMs, key } } as object)}>
-      {todo ? <TodoSlip todo={todo} player={player} /> : <SlipNote slip={slip!} player={player} />}
+      {todo ? <TodoSlip todo={todo} player={player} /> : <MarginNote slip={slip!} player={player} />}
     </View>
   ));
 }

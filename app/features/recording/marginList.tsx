@@ -14,10 +14,11 @@ import { titleOf } from '../tray/recordingRow';
 import { sentenceAt } from './marking';
 import { useReading } from './reading';
 import { marginOf } from './rows';
-import { SlipNote } from './slipNote';
+import { MarginNote } from './marginNote';
 import type { SoundPlayer } from './soundPlayer';
 import { TodoSlip } from './todoSlip';
 import { newLink, useMargin } from './useMargin';
+import { useSlideChanges } from './useSlides';
 import { useClosable } from '../../ui/useClosable';
 
 type Entry = ReturnType<typeof marginOf>[number];
@@ -65,7 +66,11 @@ export function MarginList({ recording, player }: { recording: Recording; player
         />
       )}
       {shown.map(({ key, todo, slip }) =>
-        todo ? <TodoSlip key={key} todo={todo} player={player} /> : <SlipNote key={key} slip={slip!} player={player} />,
+        todo ? (
+          <TodoSlip key={key} todo={todo} player={player} />
+        ) : (
+          <MarginNote key={key} slip={slip!} player={player} />
+        ),
       )}
       {margin.length === 0 && (
         <Empty title="Nothing in the margin yet">
@@ -79,7 +84,12 @@ export function MarginList({ recording, player }: { recording: Recording; player
 
 /** What belongs to no second: the agenda, the slides, the form that all of it was about. */
 function AddToWhole({ recording }: { recording: Recording }) {
-  const { put, putFile, error } = useMargin(recording);
+  const { put, putFile, putDeck, error } = useMargin(recording);
+  const slides = useSlideChanges();
+  const addSlides = async () => {
+    const deck = await putDeck();
+    if (deck) slides.mutate({ make: deck });
+  };
   const [writing, setWriting] = useClosable<'note' | 'link' | null>(null);
   const [text, setText] = useState('');
   const begin = (kind: 'note' | 'link' | null) => {
@@ -112,12 +122,18 @@ function AddToWhole({ recording }: { recording: Recording }) {
         ) : (
           <>
             <WordButton label="Add a picture or file" onPress={() => void putFile('whole')} />
+            <WordButton label="Add slides" disabled={slides.isPending} onPress={() => void addSlides()} />
             <WordButton label="Add a link" onPress={() => begin('link')} />
             <WordButton label="Write a slip" onPress={() => begin('note')} />
           </>
         )}
       </View>
-      {error && <Failure error={error} />}
+      {slides.isPending && (
+        <Type size="tiny" tone="faint" role="status">
+          Reading the slides.
+        </Type>
+      )}
+      {(error ?? slides.error) && <Failure error={error ?? slides.error} />}
     </View>
   );
 }

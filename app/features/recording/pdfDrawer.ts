@@ -1,7 +1,11 @@
+import type { SlideWords } from '@immeld/core/slides/placeSlides';
+
 export type OpenPdf = {
   pages: number;
   /** @param number of the page, from 1 @param width on the screen in pixels */
   draw: (number: number, canvas: HTMLCanvasElement, width: number) => Promise<void>;
+  /** The words on a page, from 1, with its title. */
+  words: (number: number) => Promise<SlideWords>;
   close: () => void;
 };
 export type PdfDrawer = (bytes: ArrayBuffer) => Promise<OpenPdf>;

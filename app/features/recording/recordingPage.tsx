@@ -22,7 +22,9 @@ import { MarginList } from './marginList';
 import { PlayerBar } from './playerBar';
 import { type Quotation, QuoteContext, QuotePanel } from './quoteInto';
 import { type ManuscriptRow, manuscriptRows, marginOf } from './rows';
+import { SlidePane } from './slidePane';
 import { SoundPlayer } from './soundPlayer';
+import { DecksContext, decksOf } from './useSlides';
 import { VoiceQuestion } from './spokenKind';
 import { SoundStrip } from './soundStrip';
 import { SpeakersContext, useSpeakersOf } from './speakers';
@@ -65,6 +67,7 @@ export function RecordingPage({ recording, startAtMs, part: asked }: PageProps) 
   );
   const speaking = useSpeakersOf(recording);
   const marks = useMemo(() => wordMarksOf(recording.slips), [recording.slips]);
+  const decks = useMemo(() => decksOf(recording), [recording]);
   const [quotation, setQuotation] = useClosable<Quotation | null>(null);
   // Asked for before “About” is opened: coming late, they would push what is about to be pressed out of place.
   useAppointments(recording.startedAt.slice(0, 10), true);
@@ -73,22 +76,24 @@ export function RecordingPage({ recording, startAtMs, part: asked }: PageProps) 
     <CorrectingContext.Provider value={correcting.context}>
       <SpeakersContext.Provider value={speaking}>
         <MarksContext.Provider value={marks}>
-          <QuoteContext.Provider value={setQuotation}>
-            {isWide ? (
-              <WidePage {...shared} tabs={tabs} part={part === 'words' ? 'margin' : part} onPart={setPart} />
-            ) : (
-              <PhonePage {...shared} tabs={tabs} part={part === 'list' ? 'margin' : part} onPart={setPart} />
-            )}
-            <MarkingBar recording={recording} player={player} />
-            {quotation && (
-              <QuotePanel
-                recordingId={recording.id}
-                title={titleOf(recording)}
-                quotation={quotation}
-                onClose={() => setQuotation(null)}
-              />
-            )}
-          </QuoteContext.Provider>
+          <DecksContext.Provider value={decks}>
+            <QuoteContext.Provider value={setQuotation}>
+              {isWide ? (
+                <WidePage {...shared} tabs={tabs} part={part === 'words' ? 'margin' : part} onPart={setPart} />
+              ) : (
+                <PhonePage {...shared} tabs={tabs} part={part === 'list' ? 'margin' : part} onPart={setPart} />
+              )}
+              <MarkingBar recording={recording} player={player} />
+              {quotation && (
+                <QuotePanel
+                  recordingId={recording.id}
+                  title={titleOf(recording)}
+                  quotation={quotation}
+                  onClose={() => setQuotation(null)}
+                />
+              )}
+            </QuoteContext.Provider>
+          </DecksContext.Provider>
         </MarksContext.Provider>
       </SpeakersContext.Provider>
     </CorrectingContext.Provider>
@@ -127,6 +132,7 @@ function PhonePage({ recording, player, rows, pauses, tabs, part, onPart }: Layo
         </Back>
         <Head recording={recording} />
         <VideoPane recording={recording} player={player} />
+        <SlidePane recording={recording} player={player} isWide={false} />
         <SoundStrip recording={recording} player={player} height={52} />
         <Tabs tabs={tabs} chosen={part} onChoose={onPart} label="Views of this recording" />
       </View>
@@ -177,6 +183,7 @@ function WidePage({ recording, player, rows, pauses, tabs, part, onPart }: Layou
           onLayout={({ nativeEvent }) => setHeadHeight(nativeEvent.layout.height)}
         >
           <VideoPane recording={recording} player={player} />
+          <SlidePane recording={recording} player={player} isWide />
           <Tabs tabs={tabs} chosen={part} onChoose={onPart} label="Beside the text" />
         </View>
         {!isBeside && (

@@ -28,7 +28,11 @@ export function manuscriptRows(
     if (todo.state === 'dropped' || todo.startMs === null) continue;
     rowAt(todo.startMs)?.todos.push(todo);
   }
-  for (const slip of recording.slips) if (!isTodoOnList(slip)) rowAt(slip.startMs)?.slips.push(slip);
+  for (const slip of recording.slips) {
+    // Many slides may wait for a place; they are in the list.
+    const waits = slip.kind === 'slide' && slip.isWhole === true;
+    if (!waits && !isTodoOnList(slip)) rowAt(slip.startMs)?.slips.push(slip);
+  }
   return rows;
 }
 

@@ -1,7 +1,7 @@
 import type { Slip } from '@immeld/core/contract/slips';
 import { slipPlace } from '@immeld/core/formats/slipPlace';
 import { clockTime } from '@immeld/core/formats/times';
-import { memo, useState } from 'react';
+import { memo, useContext, useState } from 'react';
 import { View } from 'react-native';
 import { addressOf, answerTo } from '../../api/call';
 import { useChanges } from '../../api/changes';
@@ -19,6 +19,7 @@ import { useUndoBar } from '../../ui/undoBar';
 import { PdfPages } from './pdfPages';
 import { useQuoteIntoNote } from './quoteInto';
 import type { SoundPlayer } from './soundPlayer';
+import { DECK_TYPES, DecksContext, useSlideChanges } from './useSlides';
 import { useClosable } from '../../ui/useClosable';
 
 type Entry = 'words' | 'comment' | 'assignee';
@@ -95,6 +96,11 @@ export const SlipNote = memo(function SlipNote({ slip, player }: { slip: Slip; p
         }}
       >
         {!isBare && nameLine}
+        {slip.slide?.isProposed && (
+          <Type size="tiny" tone="petrol">
+            {slip.isWhole ? 'No place found' : 'Place suggested'}
+          </Type>
+        )}
         {slip.text !== '' && slip.kind !== 'file' && (
           <Type isBold={slip.kind === 'heading'} {...(slip.kind === 'aside' ? { face: 'text' as const } : {})}>
             {slip.text}
@@ -188,6 +194,8 @@ function LinkOut({ address }: { address: string }) {
 function FileBeside({ slipId, file }: { slipId: string; file: NonNullable<Slip['file']> }) {
   const [isOpen, setOpen] = useClosable(false);
   const [error, setError] = useState<Error | null>(null);
+  const slides = useSlideChanges();
+  const decks = useContext(DecksContext);
   const save = () =>
     answerTo('getSlipFile', { params: { id: slipId } })
       .then(async (answer) => saveFile(await answer.blob(), file.name))
@@ -198,11 +206,19 @@ function FileBeside({ slipId, file }: { slipId: string; file: NonNullable<Slip['
       <Type size="tiny" tone="faint">
         {sizeName(file.sizeBytes)}
       </Type>
-      {error && <Failure error={error} />}
+      {(error ?? slides.error) && <Failure error={error ?? slides.error} />}
+      {slides.isPending && (
+        <Type size="tiny" tone="faint" role="status">
+          Reading the slides.
+        </Type>
+      )}
       {isOpen && <PdfPages slipId={slipId} name={file.name} />}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         {file.mediaType === 'application/pdf' && (
           <WordButton label={isOpen ? 'Hide pages' : 'Show pages'} onPress={() => setOpen(!isOpen)} />
+        )}
+        {DECK_TYPES.includes(file.mediaType) && !slides.isPending && !decks.has(slipId) && (
+          <WordButton label="Show as slides" onPress={() => slides.mutate({ make: slipId })} />
         )}
         <WordButton label="Save" aria-label={`Save ${file.name}`} onPress={() => void save()} />
       </View>

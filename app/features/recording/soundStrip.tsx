@@ -12,6 +12,7 @@ import { Strip, type StripMark, type StripTurn } from '../../ui/strip';
 import { Type } from '../../ui/type';
 import { titleOf } from '../tray/recordingRow';
 import { CleaningPanel } from './cleaningPanel';
+import { SlidePegs } from './slidePegs';
 import { type SoundPlayer, usePlayer } from './soundPlayer';
 import { useSpeakers } from './speakers';
 import { type Window, WHOLE, inWindow, windowAround } from './stripWindow';
@@ -74,6 +75,7 @@ export function SoundStrip({
         valueText={`${time(played)} of ${clockTime(total)}`}
         onSeek={(share) => player.seek((window.from + share * length) * total)}
       />
+      <SlidePegs recording={recording} player={player} window={window} />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', justifyContent: 'space-between', alignItems: 'center' }}>
         <Type size="tiny" tone="faint" style={{ minWidth: 64 }}>
           {zoom === 1 ? time(played) : `${time(window.from)} to ${time(window.to)}`}

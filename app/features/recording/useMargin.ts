@@ -8,6 +8,7 @@ import { useMarkKinds } from '../../ui/mark';
 import { PICTURE_TYPES, pickFile } from '../../ui/pickFile';
 import { SLIP_NAMES } from '../../ui/slipNames';
 import { useUndoBar } from '../../ui/undoBar';
+import { DECK_ENDINGS } from './useSlides';
 
 type NewMargin = Pick<NewSlip, 'kind' | 'text'> & { mark?: MarkKind; address?: string; bytes?: File };
 
@@ -35,7 +36,7 @@ export function useMargin({ id }: Recording) {
     [client],
   );
   const put = useCallback(
-    async ({ kind, mark, text, address, bytes }: NewMargin, place: Place) => {
+    async ({ kind, mark, text, address, bytes }: NewMargin, place: Place): Promise<string | null> => {
       const slip: NewSlip = {
         ...{ id: newId(), kind, mark: mark ?? null, text, ...placeOf(place) },
         ...(address ? { address } : {}),
@@ -58,8 +59,10 @@ export function useMargin({ id }: Recording) {
         const undo = () =>
           void call('changeSlip', { params: { id: slip.id }, body: { isBinned: true } }).then(refresh, setError);
         show(`${mark ? kinds.of(mark).label : SLIP_NAMES[kind]} added to the margin.`, undo);
+        return slip.id;
       } catch (problem) {
         setError(problem as Error);
+        return null;
       }
     },
     [id, refresh, show, kinds],
@@ -79,6 +82,11 @@ export function useMargin({ id }: Recording) {
     },
     [id, refresh, show],
   );
+  /** Adds a file to the whole recording. @returns the id of its slip; null where none was chosen or it did not arrive */
+  const putDeck = async (): Promise<string | null> => {
+    const file = await pickFile(DECK_ENDINGS);
+    return file && put({ kind: 'file', text: file.name, bytes: file }, 'whole');
+  };
   /** A picture is shown as one, everything else is kept as a file. @returns whether one was chosen */
   const putFile = async (place: Place): Promise<boolean> => {
     const file = await pickFile();
@@ -87,7 +95,7 @@ export function useMargin({ id }: Recording) {
     void put({ kind, text: file.name, bytes: file }, place);
     return true;
   };
-  return { put, putFile, lift, error };
+  return { put, putFile, putDeck, lift, error };
 }
 
 /** Lifted words as a line of a list: "call Bram." is "Call Bram". */

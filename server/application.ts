@@ -41,6 +41,7 @@ import { sheetRoutes } from './routes/sheets';
 import { shelfRoutes } from './routes/shelves';
 import { correctionRoutes } from './routes/corrections';
 import { slipRoutes } from './routes/slips';
+import { studyRoutes } from './routes/study';
 import { serveTodoFeeds, todoRoutes } from './routes/todos';
 import { UPLOAD_PATH, uploadServer } from './routes/uploads';
 import { writeUpRoutes } from './routes/writeUps';
@@ -136,6 +137,7 @@ function apiRouter(parts: ApplicationParts, visits: Visits): Router {
     reworkRoutes(),
     languageModelRoutes(outside),
     slipRoutes(database, sounds),
+    studyRoutes(),
     correctionRoutes(sounds),
     replacementRoutes(database),
     captureRoutes(),

@@ -5,6 +5,7 @@ import { ScrollView, View } from 'react-native';
 import { useDay } from '../api/queries';
 import { DayNote } from '../features/day/dayNote';
 import { DayPicker } from '../features/day/dayPicker';
+import { DueRecall } from '../features/study/dueRecall';
 import { HourLine } from '../features/day/hourLine';
 import { WeekBand } from '../features/day/weekBand';
 import { countName } from '../ui/counts';
@@ -81,6 +82,7 @@ export default function DayScreen() {
                 Speak to record.
               </Empty>
             )}
+            {date === today && <DueRecall />}
             <DayNote date={date} note={data.note} />
             <View style={{ paddingTop: 10 }}>
               <HourLine

@@ -16,6 +16,8 @@ export type Settings = {
   videoHeight: number;
   /** Whether the slide of the second is shown above the words. */
   showsSlides: boolean;
+  /** Length of a sitting. */
+  studyMinutes: number;
   /** Listening: lengths of the skips and whether pauses longer than this are left out. */
   skipBackMs: number;
   skipForwardMs: number;
@@ -35,6 +37,7 @@ export const USUAL: Settings = {
   ...{ source: USUAL_SOURCE, asksConsent: false, fetchesPack: true, isPackAnswered: false },
   videoHeight: 180,
   showsSlides: true,
+  studyMinutes: 15,
   ...{ skipBackMs: 10_000, skipForwardMs: 10_000, skipsPauses: false, pauseMs: 1000 },
   ...{ textScale: 1, doubtfulBelow: 0.5, cleaning: NO_CLEANING, traySort: 'arrived' },
 };

@@ -34,6 +34,14 @@ const KEYS: { title: string; keys: [keys: string, what: string][] }[] = [
     ],
   },
   {
+    title: 'In a sitting',
+    keys: [
+      ['Space', 'Play the passage, or pause'],
+      ['Enter, ← →', 'Next, back and next'],
+      ['1 to 4', 'Say how well you knew the answer'],
+    ],
+  },
+  {
     title: 'In the tray',
     keys: [
       ['↑ ↓', 'Previous or next card'],

@@ -107,7 +107,7 @@ export function Shell({ children }: { children: ReactNode }) {
       </View>
     );
   // What is read or written has the whole phone; its own page leads back.
-  const hasWholePhone = /^\/(?:recordings|notes|map)\//.test(pathname);
+  const hasWholePhone = /^\/(?:recordings|notes|map|study)\//.test(pathname);
   if (isWide) {
     return (
       <View style={{ flex: 1, flexDirection: 'row', backgroundColor: colours.paper }}>

@@ -28,6 +28,7 @@ import { NOTE_ENDPOINTS } from './noteEndpoints';
 import { REWORK_ENDPOINTS } from './rework';
 import { SHARE_LINK_ENDPOINTS } from './shareLinks';
 import { SLIP_ENDPOINTS } from './slipEndpoints';
+import { STUDY_ENDPOINTS } from './studyEndpoints';
 import { TEMPLATE_ENDPOINTS } from './templates';
 import { TODO_ENDPOINTS } from './todos';
 
@@ -44,6 +45,7 @@ export const ENDPOINTS = {
   ...REWORK_ENDPOINTS,
   ...SHARE_LINK_ENDPOINTS,
   ...SLIP_ENDPOINTS,
+  ...STUDY_ENDPOINTS,
   ...TEMPLATE_ENDPOINTS,
   ...TODO_ENDPOINTS,
   status: endpoint({

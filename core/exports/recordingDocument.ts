@@ -246,7 +246,7 @@ function wordsOf(recording: RecordingToExport, rules: ExportRules, footnotes: As
     }
   }
   if (others.length > 0) blocks.push({ kind: 'heading', level: 3, text: 'Slides without an accepted place' });
-  return [...blocks, ...others.flatMap((slide) => slideBlocks(slide, rules))];
+  return [...blocks, ...others.flatMap((slide) => slideBlocks(slide, rules, false))];
 }
 
 /** Slides above what was said about them; a place that is only proposed counts where proposals go along. */
@@ -259,9 +259,9 @@ function slidesOf({ slips }: Pick<Recording, 'slips'>, { choices }: ExportRules)
   };
 }
 
-function slideBlocks(slip: Slip, { choices }: ExportRules): Block[] {
-  const time = choices.times && !slip.isWhole ? ` ${slipPlace(slip)}` : '';
-  const isProposed = choices.proposals && slip.slide?.isProposed && !slip.isWhole;
+function slideBlocks(slip: Slip, { choices }: ExportRules, isPlaced = true): Block[] {
+  const time = choices.times && isPlaced ? ` ${slipPlace(slip)}` : '';
+  const isProposed = isPlaced && slip.slide?.isProposed;
   const name = `${slip.slide ? `Slide ${slip.slide.page}` : 'Slide'}${time}${isProposed ? ' (place suggested)' : ''}`;
   const comments = choices.comments ? slip.comments.map((c) => paragraph('', [{ text: c.text }])) : [];
   return [

@@ -6,6 +6,7 @@ import { asServer } from './currentAccount';
 const PLAIN = [
   ...['recordings', 'folders', 'todos', 'write_ups', 'jobs', 'slips', 'calendars', 'replacements'],
   ...['links', 'deeds', 'sheets', 'templates', 'note_versions', 'note_pictures', 'share_links'],
+  'recalls',
 ];
 
 /** Moves everything of a guest into an account; tags and projects of the same name become one. */

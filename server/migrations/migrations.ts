@@ -29,6 +29,7 @@ import * as kindsOfRecordings from './0027-kinds-of-recordings';
 import * as arrival from './0028-arrival';
 import * as wholeRecording from './0029-whole-recording';
 import * as slides from './0030-slides';
+import * as recall from './0031-recall';
 import * as appointments from './0003-appointments';
 
 /** In order; a migration that has shipped is never changed, a new one is added. */
@@ -63,6 +64,7 @@ const MIGRATIONS: { name: string; up: (schema: QueryInterface) => Promise<void> 
   { name: '0028-arrival', up: arrival.up },
   { name: '0029-whole-recording', up: wholeRecording.up },
   { name: '0030-slides', up: slides.up },
+  { name: '0031-recall', up: recall.up },
 ];
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map((m) => m.name);

@@ -12,6 +12,7 @@ import { PassageRow } from './passage';
 import { Person, RecordingPerson } from './person';
 import { Project } from './project';
 import { Recording } from './recording';
+import { RecallRow } from './recall';
 import { ReplacementRow } from './replacement';
 import { SettingsRow } from './settings';
 import { ShareLinkRow } from './shareLink';
@@ -46,6 +47,7 @@ export function initModels(database: Sequelize): void {
     Recording,
     RecordingPerson,
     RecordingTag,
+    RecallRow,
     ReplacementRow,
     ShareLinkRow,
     SheetRow,

@@ -6,7 +6,7 @@ import fs from 'node:fs';
 import path from 'node:path';
 import type { Sequelize } from 'sequelize';
 import { type ChangeSet, recordChanges } from '../history/changeSets';
-import { Recording } from '../models/recording';
+import { type Recording } from '../models/recording';
 import { SlipRow } from '../models/slip';
 import type { SoundStore } from '../storage/soundStore';
 import { ProcessProblem, inProcess } from '../tasks/inProcess';

@@ -7,6 +7,7 @@ import type { MadeSection, Template } from '@immeld/core/contract/templates';
 import { sentencesOf } from '@immeld/core/language/sentences';
 import { type DocumentResults, type DocumentTask, makeDocument } from '../exports/makeDocument';
 import { type SlideWords, placeSlides } from '@immeld/core/slides/placeSlides';
+import { type RecallQuestion, recallQuestions } from '@immeld/core/study/recallQuestions';
 import { type Part, partsOf } from '@immeld/core/language/parts';
 import type { AsidePhrases } from '@immeld/core/language/asides';
 import type { Passage, Word } from '@immeld/core/transcript/manuscript';
@@ -40,6 +41,7 @@ export type LongTask =
   /** Passages are JSON: a text is handed to a thread quickly. */
   | { kind: 'parts'; passages: string }
   | { kind: 'place slides'; passages: string; slides: readonly SlideWords[] }
+  | { kind: 'recall'; passages: string }
   | { kind: 'map'; passages: string; headings: Headings }
   /** Words are JSON, too. */
   | { kind: 'passages'; words: string; asides: AsidePhrases | null }
@@ -52,6 +54,7 @@ export type LongResults = DocumentResults & {
   several: MadeSection[];
   parts: Part[];
   'place slides': (number | null)[];
+  recall: RecallQuestion[];
   map: Topics;
   passages: Passage[];
   todos: Proposals['todos'];
@@ -68,6 +71,8 @@ export function doLongTask(task: LongTask): LongResults[LongTask['kind']] {
       return partsOf(sentencesOf(JSON.parse(task.passages) as Passage[]));
     case 'place slides':
       return placeSlides(task.slides, sentencesOf(JSON.parse(task.passages) as Passage[]));
+    case 'recall':
+      return recallQuestions(sentencesOf(JSON.parse(task.passages) as Passage[]));
     case 'map':
       return topicMapOf(JSON.parse(task.passages) as Passage[], task.headings);
     case 'passages':

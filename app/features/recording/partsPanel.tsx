@@ -18,15 +18,22 @@ type PartsPanelProps = { recording: Recording; player: SoundPlayer };
 
 /** What a long recording consists of: one's own headings, else parts that are proposed and can be set as headings. */
 export function PartsPanel({ recording, player }: PartsPanelProps) {
+  const router = useRouter();
   const [isOpen, setOpen] = useClosable(false);
   if (recording.state !== 'ready' || (recording.durationMs ?? 0) < PARTS_FROM_MS) return null;
   return (
     <View>
-      <WordButton
-        label={isOpen ? 'Close contents' : 'Contents'}
-        aria-expanded={isOpen}
-        onPress={() => setOpen(!isOpen)}
-      />
+      <View style={{ flexDirection: 'row' }}>
+        <WordButton
+          label={isOpen ? 'Close contents' : 'Contents'}
+          aria-expanded={isOpen}
+          onPress={() => setOpen(!isOpen)}
+        />
+        <WordButton
+          label="Study"
+          onPress={() => router.push({ pathname: '/study/[id]', params: { id: recording.id } })}
+        />
+      </View>
       {isOpen && <Contents recording={recording} player={player} />}
     </View>
   );

@@ -88,7 +88,13 @@ export function SlidePane({
 }
 
 /** A slide as it was drawn; its place is in pencil as long as it is only proposed. */
-function SlidePicture({ slide, size }: { slide: Slip; size: { width: number | string; height: number | string } }) {
+export function SlidePicture({
+  slide,
+  size,
+}: {
+  slide: Slip;
+  size: { width: number | string; height: number | string };
+}) {
   const colours = useColours();
   const isProposed = slide.slide?.isProposed === true;
   const frame = `${isProposed ? '1px dashed' : '1px solid'} ${isProposed ? colours.petrol : colours.rule}`;

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import type { Recording, RecordingCard } from '@immeld/core/contract/recordings';
+import { pdfWith } from './pdf';
 import { expect, expectAccessible, test } from './immeld';
 import { Talker, wordsHeard } from './talker';
 
@@ -51,6 +52,14 @@ test('words appear while one speaks, with marks, slips and a picture at their se
   const chooser = page.waitForEvent('filechooser');
   await page.getByRole('button', { name: 'Picture' }).click();
   await (await chooser).setFiles(`${__dirname}/../app/public/icon.png`);
+  // The first slide is shown at once, the next one by its key.
+  const deck = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Show slides' }).click();
+  const slides = pdfWith(['Planting pits', 'Depth of the cable']);
+  await (await deck).setFiles({ name: 'quay.pdf', mimeType: 'application/pdf', buffer: slides });
+  await expect(words).toContainText('Planting pits');
+  await page.keyboard.press('n');
+  await expect(words).toContainText('Depth of the cable');
   await page.getByRole('button', { name: 'Note consent' }).click();
   await page.getByRole('button', { name: 'Everyone agreed out loud' }).click();
   // A mark that was set in haste gets another meaning, and words, at once.
@@ -72,7 +81,16 @@ test('words appear while one speaks, with marks, slips and a picture at their se
   const said = recording.passages.flatMap((p) => p.words.map((w) => w.text)).join(' ');
   expect(wordsHeard(said)).toBeGreaterThanOrEqual(5);
   await expect(page.getByRole('article').filter({ hasText: recording.title! }).first()).toBeVisible();
-  expect(recording.slips.map((s) => s.kind).sort()).toEqual(['consent', 'heading', 'mark', 'mark', 'picture', 'seam']);
+  expect(recording.slips.map((s) => s.kind).sort()).toEqual([
+    'consent',
+    'heading',
+    'mark',
+    'mark',
+    'picture',
+    'seam',
+    'slide',
+    'slide',
+  ]);
   expect(recording.slips.find((s) => s.mark === 'check-later')!.text).toBe('depth of the cable');
   expect(recording.todos.find((t) => t.text === 'Who owns the crane')).toMatchObject({ state: 'ink' });
   for (const { startMs } of recording.slips) expect(startMs).toBeLessThanOrEqual(recording.durationMs!);

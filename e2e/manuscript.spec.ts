@@ -233,7 +233,7 @@ test('the story: the lecture is heard fast, corrected, named, marked, lifted and
     'base64',
   );
   await (await chooser).setFiles({ name: 'profile.png', mimeType: 'image/png', buffer: png });
-  await expect.poll(async () => (await get()).slips.filter((s) => s.hasPicture).length).toBe(1);
+  await expect.poll(async () => (await get()).slips.filter((s) => s.kind === 'picture' && s.hasPicture).length).toBe(1);
   await expectAccessible(page);
 
   // Tomorrow, everything is where it was.

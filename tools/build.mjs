@@ -51,6 +51,7 @@ async function bundle(entries, folder) {
       'sqlite3',
       'pdfjs-dist',
       '@hyzyla/pdfium',
+      'tesseract.js',
       'pdfmake',
       'pdfjs-dist/legacy/build/pdf.mjs',
       'sequelize',

@@ -65,6 +65,8 @@ export const slipSchema = yup.object({
   isWhole: yup.boolean(),
   text: yup.string().defined(),
   hasPicture: yup.boolean().required(),
+  /** The words that were read in a picture; null where there are none, or they are not read yet. */
+  words: yup.string().defined().nullable().default(null),
   /** Where a link leads. */
   address: yup.string().defined().nullable(),
   file: slipFileSchema.defined().nullable().default(null),
@@ -113,6 +115,8 @@ export const slipChangeSchema = yup
     address: linkAddress(),
     assignee: assignee().nullable(),
     isBinned: yup.boolean(),
+    /** The words in a picture, as the person reads them. */
+    words: slipText(),
     /** Says that a slide stands where it belongs. */
     isProposed: yup.boolean().oneOf([false]),
   })

@@ -9,6 +9,7 @@ import { Recording } from '../models/recording';
 import { SlipRow } from '../models/slip';
 import { TodoRow } from '../models/todo';
 import { acceptSlides, makeSlides, placeSlidesAgain } from '../slides/slides';
+import { readPictureOf } from '../storage/pictureText';
 import { pdfText } from '../storage/pdfText';
 import { MAX_PICTURE_SIZE, keepPicture, sendPicture } from '../storage/pictures';
 import type { SoundStore } from '../storage/soundStore';
@@ -80,12 +81,13 @@ export function slipRoutes(database: Sequelize, sounds: SoundStore): Router {
 
   serve(router, ENDPOINTS.changeSlip, async ({ params, body }) => {
     const slip = await find(params.id);
-    const { isBinned, isProposed, ...rest } = body;
+    const { isBinned, isProposed, words, ...rest } = body;
     // Who moves a slide says where it belongs.
     const isPlaced = slip.slide !== null && (isProposed === false || body.startMs !== undefined);
     await slip.update({
       ...rest,
       ...(isBinned === undefined ? {} : { binnedAt: isBinned ? new Date() : null }),
+      ...(words === undefined ? {} : { fileText: words }),
       ...(isPlaced ? { slide: { ...slip.slide!, isProposed: false } } : {}),
       ...(isPlaced && body.startMs !== undefined ? { isWhole: false } : {}),
     });
@@ -155,6 +157,7 @@ export function slipRoutes(database: Sequelize, sounds: SoundStore): Router {
   serve(router, ENDPOINTS.putPicture, async ({ params, request }) => {
     const slip = await find(params.id);
     await slip.update({ pictureFile: await keepPicture(sounds, slip.id, request.body) });
+    if (slip.kind === 'picture') void readPictureOf(slip, sounds);
     return slipView(slip);
   });
 

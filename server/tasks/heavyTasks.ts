@@ -4,6 +4,7 @@ import { backup } from '../backup/backup';
 import { type MergedArchive, mergeArchive } from '../backup/mergeArchive';
 import { docxFile } from '../exports/docxFile';
 import type { PagePicture } from '../exports/pagePictures';
+import { pictureWords } from '../media/pictureWords';
 import { pdfFile } from '../exports/pdfFile';
 import { type DeckForm, type ReadDeck, readDeck } from '../slides/readDeck';
 import { pdfWords } from '../storage/pdfWords';
@@ -12,12 +13,20 @@ import { pdfWords } from '../storage/pdfWords';
 export type HeavyTask =
   | { kind: 'page'; form: 'docx' | 'pdf'; sheet: ExportDocument; pictures: ReadonlyMap<string, PagePicture> }
   | { kind: 'pdf words'; file: string }
+  | { kind: 'picture words'; file: string }
   /** The pictures of the slides are written into the folder. */
   | { kind: 'deck'; file: string; form: DeckForm; folder: string }
   | { kind: 'backup'; dataFolder: string; target: string; account: string | null; passphrase: string | null }
   | { kind: 'bring back'; file: string; dataFolder: string; account: string; passphrase: string | null };
 
-type Results = { page: Uint8Array; 'pdf words': string; deck: ReadDeck; backup: Manifest; 'bring back': MergedArchive };
+type Results = {
+  page: Uint8Array;
+  'pdf words': string;
+  'picture words': string;
+  deck: ReadDeck;
+  backup: Manifest;
+  'bring back': MergedArchive;
+};
 export type HeavyResult<T extends HeavyTask> = Results[T['kind']];
 export type FromHeavyProcess =
   { progress: number } | { result: unknown } | { problem: string; kind: string; code?: string };
@@ -34,6 +43,8 @@ export async function doHeavyTask(
     }
     case 'pdf words':
       return pdfWords(task.file);
+    case 'picture words':
+      return pictureWords(task.file);
     case 'deck':
       return readDeck(task.file, task.form, task.folder, onProgress);
     case 'backup': {

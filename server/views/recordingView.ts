@@ -56,6 +56,7 @@ export const slipView = (slip: SlipRow): Slip => {
   const { id, kind, mark, startMs, endMs, isWhole, text, pictureFile, address, file, slide, assignee, comments } = slip;
   return {
     ...{ id, kind, mark, startMs, endMs, isWhole, text, file, slide: slide ?? null, comments },
+    words: kind === 'picture' ? (slip.fileText ?? null) : null,
     ...{ hasPicture: pictureFile !== null, address: address ?? null, assignee: assignee ?? null },
   };
 };

@@ -23,7 +23,7 @@ describe('the manuscript with its margin', () => {
     ];
     const slip = (text: string, startMs: number, mark: Slip['mark']): Slip => ({
       ...{ id: text, kind: 'mark', mark, startMs, endMs: null, text, hasPicture: false },
-      ...{ address: null, file: null, slide: null, assignee: null, comments: [] },
+      ...{ address: null, file: null, slide: null, words: null, assignee: null, comments: [] },
     });
     const slips = [slip('late', 2100, 'question'), slip('on the list', 2200, 'to-do'), slip('', 90_000, 'to-do')];
     const rows = manuscriptRows({ passages, todos, slips });

@@ -17,6 +17,7 @@ import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
 import { PdfPages } from './pdfPages';
+import { PictureWords } from './pictureWords';
 import { useQuoteIntoNote } from './quoteInto';
 import type { SoundPlayer } from './soundPlayer';
 import { DECK_TYPES, DecksContext, useSlideChanges } from './useSlides';
@@ -114,6 +115,7 @@ export const SlipNote = memo(function SlipNote({ slip, player }: { slip: Slip; p
             style={{ maxWidth: '100%', maxHeight: 260, objectFit: 'contain', marginTop: 6 }}
           />
         )}
+        {slip.kind === 'picture' && slip.words !== null && <PictureWords id={id} words={slip.words} />}
         {slip.file && <FileBeside slipId={id} file={slip.file} />}
         <Comments slip={slip} />
         {(change.error ?? comment.error) && <Failure error={change.error ?? comment.error} />}

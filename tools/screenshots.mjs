@@ -55,6 +55,7 @@ const { items } = await ask('/recordings');
 const titled = (title) => items.find((r) => r.title === title).id;
 const lecture = `/recordings/${titled('Infiltration and field capacity')}`;
 const walk = `/recordings/${titled('Walk the quay with Bram')}`;
+const study = lecture.replace('/recordings/', '/study/');
 const PHONE = { width: 390, height: 844 };
 const WIDE = { width: 1280, height: 800 };
 
@@ -90,7 +91,6 @@ const PICTURES = [
     steps: [(page) => page.locator('[data-handle]').nth(3).click()],
   },
   { name: 'todos', at: '/todos' },
-  { name: 'shelves', at: '/shelves' },
   { name: 'find', at: asked },
   { name: 'note', at: `/notes/${(await ask('/notes')).items[0].id}` },
   {
@@ -140,6 +140,25 @@ const PICTURES = [
   { name: 'shelves-wide', at: '/shelves', size: WIDE },
   { name: 'find-wide', at: asked, size: WIDE },
   { name: 'day-wide-dark', at: '/', size: WIDE, scheme: 'dark' },
+  { name: 'slides', half: 'study', at: lecture, steps: [press('Next slide'), press('Next slide'), () => wait(800)] },
+  {
+    name: 'sitting',
+    half: 'study',
+    at: study,
+    steps: [press('Begin'), () => wait(800), press('Next'), () => wait(500)],
+  },
+  {
+    name: 'question',
+    half: 'study',
+    at: study,
+    steps: [
+      press('Questions only', 'radio'),
+      press('Begin'),
+      () => wait(500),
+      press('Show the answer'),
+      () => wait(300),
+    ],
+  },
   { name: 'take', half: 'take-and-links', at: `/take?items=r${walk.split('/').at(-1)}` },
   {
     name: 'links',

@@ -2,12 +2,15 @@
  * How well slides find their places, and what a large deck takes.
  * Usage: npx tsx tools/bench/slides.ts
  */
+import { fork } from 'node:child_process';
 import fs from 'node:fs';
+import os from 'node:os';
 import path from 'node:path';
 import { readSlides } from '../../demo/src/world';
 import { sentencesOf } from '../../core/language/sentences';
 import { type SlideWords, placeSlides } from '../../core/slides/placeSlides';
 import type { Word } from '../../core/transcript/manuscript';
+import { plainSlidesPdf } from '../../server/slides/plainSlides';
 import { DEFAULT_PASSAGE_RULES, passagesFrom } from '../../core/transcript/passages';
 
 const NEAR_MS = 10_000;
@@ -75,3 +78,37 @@ for (const [name, { slides, words }] of [
     for (const { title, startMs, place } of shown)
       console.log(`  ${title}: ${startMs! / 1000} s, placed ${place === null ? 'nowhere' : `${place / 1000} s`}`);
 }
+
+/** A deck of 200 slides in the process of its own in which the server reads it; its peak of memory by the system's count. */
+async function largeDeck(): Promise<void> {
+  const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'immeld-deck-'));
+  const file = path.join(folder, 'deck.pdf');
+  const slides = readSlides(path.join(root, 'demo/slides/lecture.txt'));
+  fs.writeFileSync(file, await plainSlidesPdf(Array.from({ length: 10 }, () => slides).flat()));
+  const begun = performance.now();
+  const child = fork(path.join(root, 'server/dist/heavyProcess.cjs'), [], {
+    ...{ serialization: 'advanced', stdio: ['ignore', 'ignore', 'ignore', 'ipc'] },
+    execArgv: ['--max-old-space-size=900'],
+  });
+  let peak = 0;
+  const watch = setInterval(() => {
+    const status = fs.readFileSync(`/proc/${child.pid}/status`, 'utf8');
+    peak = Math.max(peak, Number(/VmHWM:\s+(\d+)/.exec(status)?.[1] ?? 0));
+  }, 50);
+  const read = await new Promise<{ slides: { picture: string | null }[] }>((resolve, reject) => {
+    child.on('message', (message: { result?: never; problem?: string }) => {
+      if (message.result) resolve(message.result);
+      else if (message.problem) reject(new Error(message.problem));
+    });
+    child.send({ kind: 'deck', file, form: 'pdf', folder });
+  });
+  clearInterval(watch);
+  child.kill();
+  const drawn = read.slides.filter((s) => s.picture).length;
+  const seconds = (performance.now() - begun) / 1000;
+  console.log(
+    `a deck of ${read.slides.length} slides, ${drawn} drawn: ${seconds.toFixed(1)} s, ${Math.round(peak / 1024)} MB`,
+  );
+  fs.rmSync(folder, { recursive: true });
+}
+void largeDeck();

@@ -220,21 +220,25 @@ describe('another account’s things', () => {
       ),
     );
     const picture = (await owner.ask<{ id: string }>('POST', `/notes/${note.id}/pictures`, png)).body;
+    const recallId = randomUUID();
+    await owner.ask('POST', `/recordings/${recordingId}/recall`, { id: recallId, ...QUESTION });
     return {
       owner,
       ids: {
         ...{ recordings: recordingId, captures: captureId, slips: slipId, jobs: job!.id, folders: folder.id },
         ...{ todos: todo.id, calendars: calendar.id, sessions: session.id, 'write-ups': recording.writeUps[0]!.id },
         ...{ replacements: replacement.id, projects: shelves.projects[0]!.id, people: shelves.people[0]!.id },
-        'note-pictures': picture.id,
+        ...{ 'note-pictures': picture.id, recall: recallId },
         ...{ notes: note.id, history: deed.id, templates: kept.id, sheets: sheet.id },
       } as Record<string, string>,
     };
   }
   const TEMPLATE = { name: 'Private', sections: [{ content: 'text' }] };
   const PASSAGE = { startMs: 0, endMs: 1, speaker: null, startsParagraph: true, words: [] };
+  const QUESTION = { question: 'What?', answer: 'That', startMs: 0, endMs: 1, isOwn: true };
   const BODIES: Partial<Record<keyof typeof ENDPOINTS, unknown>> = {
     ...{ addSlips: { slips: [] }, putPicture: {}, correctPassage: { revision: 0, text: 'x' } },
+    ...{ addRecall: { id: randomUUID(), ...QUESTION }, reviewRecall: { rating: 'known' } },
     changeSpeaker: { passageIds: [1], to: 'x' },
     changeParagraphs: { starts: [1] },
     ...{

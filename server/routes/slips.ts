@@ -1,11 +1,11 @@
 import { ENDPOINTS } from '@immeld/core/contract/endpoints';
 import { Problem } from '@immeld/core/contract/problem';
 import type { NewSlip } from '@immeld/core/contract/slips';
+import { deckFormOf } from '@immeld/core/slides/deckForms';
 import { Router, raw } from 'express';
 import { fileTypeFromBuffer } from 'file-type/node';
 import fs from 'node:fs';
 import type { Sequelize } from 'sequelize';
-import { Recording } from '../models/recording';
 import { SlipRow } from '../models/slip';
 import { TodoRow } from '../models/todo';
 import { acceptSlides, makeSlides, placeSlidesAgain } from '../slides/slides';
@@ -15,17 +15,13 @@ import { MAX_PICTURE_SIZE, keepPicture, sendPicture } from '../storage/pictures'
 import type { SoundStore } from '../storage/soundStore';
 import { sendUserFile } from '../storage/sendStoredFile';
 import { slipView } from '../views/recordingView';
+import { checkRecording } from './checkRecording';
 import { serve } from './serve';
 import { log } from '../log';
 
 const MAX_FILE = '50mb';
 const MAX_COMMENTS = 200;
 const PDF = 'application/pdf';
-/** What Immeld can do more with than keep. */
-const KNOWN_FILES: ReadonlySet<string> = new Set([
-  PDF,
-  'application/vnd.openxmlformats-officedocument.presentationml.presentation',
-]);
 
 const slipNotFound = () => new Problem('not-found', 'This slip no longer exists.');
 
@@ -66,10 +62,6 @@ export function slipRoutes(database: Sequelize, sounds: SoundStore): Router {
     const slip = await SlipRow.findByPk(id);
     if (!slip) throw slipNotFound();
     return slip;
-  };
-
-  const checkRecording = async (id: string): Promise<void> => {
-    if (!(await Recording.count({ where: { id } }))) throw new Problem('not-found', 'This recording no longer exists.');
   };
 
   serve(router, ENDPOINTS.addSlips, async ({ params, body }) => {
@@ -122,7 +114,7 @@ export function slipRoutes(database: Sequelize, sounds: SoundStore): Router {
     await fs.promises.writeFile(`${target}.part`, bytes);
     await fs.promises.rename(`${target}.part`, target);
     const found = (await fileTypeFromBuffer(bytes))?.mime;
-    const mediaType = found && KNOWN_FILES.has(found) ? found : 'application/octet-stream';
+    const mediaType = found && deckFormOf(found) ? found : 'application/octet-stream';
     await slip.update({ file: { name: query.name, mediaType, sizeBytes: bytes.length }, fileText: null });
     // Its words can be found as soon as they are read; nobody waits for that.
     if (mediaType === PDF)
@@ -156,8 +148,11 @@ export function slipRoutes(database: Sequelize, sounds: SoundStore): Router {
   router.use(ENDPOINTS.putPicture.path, raw({ type: () => true, limit: MAX_PICTURE_SIZE }));
   serve(router, ENDPOINTS.putPicture, async ({ params, request }) => {
     const slip = await find(params.id);
-    await slip.update({ pictureFile: await keepPicture(sounds, slip.id, request.body) });
-    if (slip.kind === 'picture') void readPictureOf(slip, sounds);
+    const pictureFile = await keepPicture(sounds, slip.id, request.body);
+    const isRead = slip.kind === 'picture';
+    // What was read in another picture is not in this one.
+    await slip.update({ pictureFile, ...(isRead ? { fileText: null } : {}) });
+    if (isRead) void readPictureOf(slip, sounds);
     return slipView(slip);
   });
 

@@ -7,7 +7,8 @@ import { Op } from 'sequelize';
 import { RecallRow } from '../models/recall';
 import { Recording, titleOf } from '../models/recording';
 import { longTasks } from '../tasks/taskPool';
-import { passagesAsJson, readUnparsedPassages } from '../transcript/readPassages';
+import { passagesJson } from '../transcript/readPassages';
+import { checkRecording } from './checkRecording';
 import { serve } from './serve';
 
 /** More questions nobody goes through. */
@@ -17,10 +18,6 @@ const MAX_DUE_RECORDINGS = 50;
 const cardView = ({ id, question, answer, startMs, endMs, isOwn, dueAt, schedule }: RecallRow): RecallCard => ({
   ...{ id, question, answer, startMs, endMs, isOwn, dueAt, reviews: schedule.reps },
 });
-
-async function checkRecording(id: string): Promise<void> {
-  if (!(await Recording.count({ where: { id } }))) throw new Problem('not-found', 'This recording no longer exists.');
-}
 
 async function cardBy(id: string): Promise<RecallRow> {
   const card = await RecallRow.findByPk(id);
@@ -35,7 +32,7 @@ export function studyRoutes(): Router {
   serve(router, ENDPOINTS.listRecall, async ({ params }) => {
     await checkRecording(params.id);
     const rows = await RecallRow.findAll({ where: { recordingId: params.id }, order: ['startMs'] });
-    const passages = passagesAsJson(await readUnparsedPassages(params.id));
+    const passages = await passagesJson(params.id);
     const found = await longTasks.run({ kind: 'recall', passages });
     // What was kept is not proposed again, and what was dropped is not, either.
     const isKnown = (p: RecallProposal) =>

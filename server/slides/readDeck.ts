@@ -1,3 +1,4 @@
+import type { DeckForm } from '@immeld/core/slides/deckForms';
 import type { SlideWords } from '@immeld/core/slides/placeSlides';
 import { spawn } from 'node:child_process';
 import fs from 'node:fs';
@@ -8,7 +9,6 @@ import { pdfSlides } from './pdfSlides';
 import { plainSlidesPdf } from './plainSlides';
 import { type PptxSlide, readPptx } from './pptx';
 
-export type DeckForm = 'pdf' | 'pptx';
 /** A slide with the name of its picture in the folder, where it could be drawn. */
 export type ReadSlide = SlideWords & { picture: string | null };
 export type ReadDeck = { slides: ReadSlide[]; hasLayout: boolean };

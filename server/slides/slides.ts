@@ -1,27 +1,23 @@
 import { Problem } from '@immeld/core/contract/problem';
 import type { Done } from '@immeld/core/contract/shelves';
 import type { SlideFacts } from '@immeld/core/contract/slips';
+import { type DeckForm, deckFormOf } from '@immeld/core/slides/deckForms';
 import { randomUUID } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
 import type { Sequelize } from 'sequelize';
-import { type ChangeSet, recordChanges } from '../history/changeSets';
+import { recordChanges } from '../history/changeSets';
 import { type Recording } from '../models/recording';
 import { SlipRow } from '../models/slip';
 import type { SoundStore } from '../storage/soundStore';
 import { ProcessProblem, inProcess } from '../tasks/inProcess';
 import { longTasks } from '../tasks/taskPool';
 import { newWorkFolder } from '../tasks/workFolder';
-import { passagesAsJson, readUnparsedPassages } from '../transcript/readPassages';
-import type { DeckForm, ReadDeck, ReadSlide } from './readDeck';
+import { passagesJson } from '../transcript/readPassages';
+import type { ReadDeck, ReadSlide } from './readDeck';
 
 /** Two hundred slides take a third of it. */
 const RULES = { memoryMb: 900, limitMs: 120_000 };
-
-const DECK_FORMS: ReadonlyMap<string, DeckForm> = new Map([
-  ['application/pdf', 'pdf'],
-  ['application/vnd.openxmlformats-officedocument.presentationml.presentation', 'pptx'],
-]);
 
 const slideCount = (count: number): string => (count === 1 ? '1 slide' : `${count} slides`);
 
@@ -30,7 +26,7 @@ const slideCount = (count: number): string => (count === 1 ? '1 slide' : `${coun
  * @throws Problem where the file is no deck or cannot be read
  */
 export async function makeSlides(database: Sequelize, deck: SlipRow, sounds: SoundStore): Promise<Done> {
-  const form = deck.file && DECK_FORMS.get(deck.file.mediaType);
+  const form = deck.file && deckFormOf(deck.file.mediaType);
   if (!form)
     throw new Problem('invalid-request', 'Slides can be made of PDF files and of presentations that end in .pptx.');
   if ((await slidesOf(deck.recordingId)).some((s) => s.slide!.deckId === deck.id))
@@ -42,7 +38,7 @@ export async function makeSlides(database: Sequelize, deck: SlipRow, sounds: Sou
     return await recordChanges(database, async (changes) => {
       for (const [i, slide] of slides.entries()) {
         const id = randomUUID();
-        const pictureFile = slide.picture && keepDrawn(sounds, path.join(folder, slide.picture), id);
+        const pictureFile = slide.picture && (await keepDrawn(sounds, path.join(folder, slide.picture), id));
         await changes.create(SlipRow, {
           ...{ id, recordingId: deck.recordingId, kind: 'slide', mark: null, endMs: null, binnedAt: null },
           ...{ text: slide.title, fileText: slide.text, pictureFile, ...standing(places[i]!) },
@@ -78,9 +74,9 @@ async function readInProcess(file: string, form: DeckForm, folder: string): Prom
   }
 }
 
-function keepDrawn(sounds: SoundStore, drawn: string, id: string): string {
+async function keepDrawn(sounds: SoundStore, drawn: string, id: string): Promise<string> {
   const name = `${id}${path.extname(drawn)}`;
-  fs.copyFileSync(drawn, sounds.picturePath(name));
+  await fs.promises.copyFile(drawn, sounds.picturePath(name));
   return name;
 }
 
@@ -96,7 +92,7 @@ async function placesFor(
   recordingId: string,
   slides: readonly Pick<ReadSlide, 'title' | 'text'>[],
 ): Promise<(number | null)[]> {
-  const passages = passagesAsJson(await readUnparsedPassages(recordingId));
+  const passages = await passagesJson(recordingId);
   return longTasks.run({ kind: 'place slides', passages, slides: slides.map(({ title, text }) => ({ title, text })) });
 }
 
@@ -124,13 +120,10 @@ export async function placeSlidesAgain(database: Sequelize, recordingId: string)
 export async function acceptSlides(database: Sequelize, recordingId: string): Promise<Done> {
   const slides = (await slidesOf(recordingId)).filter((s) => s.slide!.isProposed && !s.isWhole);
   return recordChanges(database, async (changes) => {
-    for (const row of slides) await accept(changes, row);
+    for (const row of slides) await changes.change(row, { slide: { ...row.slide!, isProposed: false } });
     return { text: `Places of ${slideCount(slides.length)} accepted.`, count: slides.length };
   });
 }
-
-const accept = (changes: ChangeSet, row: SlipRow): Promise<void> =>
-  changes.change(row, { slide: { ...row.slide!, isProposed: false } });
 
 /** When a recording has its words: slides that were there before them get their places. */
 export async function placeWaitingSlides(recording: Recording): Promise<void> {

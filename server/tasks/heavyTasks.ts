@@ -6,7 +6,8 @@ import { docxFile } from '../exports/docxFile';
 import type { PagePicture } from '../exports/pagePictures';
 import { pictureWords } from '../media/pictureWords';
 import { pdfFile } from '../exports/pdfFile';
-import { type DeckForm, type ReadDeck, readDeck } from '../slides/readDeck';
+import type { DeckForm } from '@immeld/core/slides/deckForms';
+import { type ReadDeck, readDeck } from '../slides/readDeck';
 import { pdfWords } from '../storage/pdfWords';
 
 /** Work on what strangers made, or that needs much memory: documents with pages, PDFs that came, and archives. */

@@ -3,11 +3,10 @@ import { slipPlace } from '@immeld/core/formats/slipPlace';
 import { clockTime } from '@immeld/core/formats/times';
 import { memo } from 'react';
 import { View } from 'react-native';
-import { addressOf } from '../../api/call';
 import { Press, WordButton } from '../../ui/press';
-import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { useClosable } from '../../ui/useClosable';
+import { SlidePicture } from './slidePicture';
 import { SlipNote } from './slipNote';
 import type { SoundPlayer } from './soundPlayer';
 
@@ -15,7 +14,6 @@ const THUMBNAIL = { width: 96, height: 54 };
 
 /** A slide in the margin, small: pressed, its words are heard. More of it is a slip like any other. */
 export const SlideNote = memo(function SlideNote({ slip, player }: { slip: Slip; player: SoundPlayer }) {
-  const colours = useColours();
   const [isMore, setMore] = useClosable(false);
   if (isMore)
     return (
@@ -37,17 +35,7 @@ export const SlideNote = memo(function SlideNote({ slip, player }: { slip: Slip;
         disabled={slip.isWhole === true}
         onPress={() => player.seek(slip.startMs, true)}
       >
-        {slip.hasPicture && (
-          <img
-            src={addressOf('getPicture', { params: { id: slip.id } })}
-            alt=""
-            loading="lazy"
-            style={{
-              ...{ ...THUMBNAIL, objectFit: 'contain', background: '#fff', boxSizing: 'border-box' },
-              border: isProposed ? `1px dashed ${colours.petrol}` : `1px solid ${colours.rule}`,
-            }}
-          />
-        )}
+        <SlidePicture slide={slip} size={THUMBNAIL} />
       </Press>
       <View style={{ flex: 1, minWidth: 0 }}>
         <Type size="small" numberOfLines={2}>

@@ -4,7 +4,6 @@ import { clockTime } from '@immeld/core/formats/times';
 import { useEffect, useMemo } from 'react';
 import { View } from 'react-native';
 import { Modal, Portal } from 'react-native-paper';
-import { addressOf } from '../../api/call';
 import { useChanges } from '../../api/changes';
 import { changeSettings, useSettings } from '../../settings/settings';
 import { Failure } from '../../ui/notice';
@@ -13,6 +12,7 @@ import { useColours } from '../../ui/theme';
 import { Type } from '../../ui/type';
 import { useUndoBar } from '../../ui/undoBar';
 import { useClosable } from '../../ui/useClosable';
+import { SlidePicture } from './slidePicture';
 import { type SoundPlayer, usePlayer } from './soundPlayer';
 import { placedSlides, slideAt, useSlideChanges } from './useSlides';
 
@@ -87,31 +87,6 @@ export function SlidePane({
   );
 }
 
-/** A slide as it was drawn; its place is in pencil as long as it is only proposed. */
-export function SlidePicture({
-  slide,
-  size,
-}: {
-  slide: Slip;
-  size: { width: number | string; height: number | string };
-}) {
-  const colours = useColours();
-  const isProposed = slide.slide?.isProposed === true;
-  const frame = `${isProposed ? '1px dashed' : '1px solid'} ${isProposed ? colours.petrol : colours.rule}`;
-  const style = { ...size, border: frame, boxSizing: 'border-box' } as const;
-  return slide.hasPicture ? (
-    <img
-      src={addressOf('getPicture', { params: { id: slide.id } })}
-      alt={slide.text}
-      style={{ ...style, objectFit: 'contain', background: '#fff' }}
-    />
-  ) : (
-    <div style={{ ...style, display: 'grid', placeItems: 'center' }}>
-      <Type isBold>{slide.text}</Type>
-    </div>
-  );
-}
-
 /** What can be done about the places of slides: they are proposed until somebody says that they are right. */
 function Places({
   recording,
@@ -147,6 +122,9 @@ function Places({
             tone="petrol"
             onPress={() => change.mutate({ id: slide.id, change: { isProposed: false } })}
           />
+        )}
+        {waiting > 0 && (
+          <WordButton label="Suggest places again" onPress={() => changes.mutate({ place: recording.id })} />
         )}
         {waiting > 1 && (
           <WordButton

@@ -1,4 +1,5 @@
 import type { Slip } from '@immeld/core/contract/slips';
+import { deckFormOf } from '@immeld/core/slides/deckForms';
 import { slipPlace } from '@immeld/core/formats/slipPlace';
 import { clockTime } from '@immeld/core/formats/times';
 import { memo, useContext, useState } from 'react';
@@ -20,7 +21,7 @@ import { PdfPages } from './pdfPages';
 import { PictureWords } from './pictureWords';
 import { useQuoteIntoNote } from './quoteInto';
 import type { SoundPlayer } from './soundPlayer';
-import { DECK_TYPES, DecksContext, useSlideChanges } from './useSlides';
+import { DecksContext, useSlideChanges } from './useSlides';
 import { useClosable } from '../../ui/useClosable';
 
 type Entry = 'words' | 'comment' | 'assignee';
@@ -219,7 +220,7 @@ function FileBeside({ slipId, file }: { slipId: string; file: NonNullable<Slip['
         {file.mediaType === 'application/pdf' && (
           <WordButton label={isOpen ? 'Hide pages' : 'Show pages'} onPress={() => setOpen(!isOpen)} />
         )}
-        {DECK_TYPES.includes(file.mediaType) && !slides.isPending && !decks.has(slipId) && (
+        {deckFormOf(file.mediaType) && !slides.isPending && !decks.has(slipId) && (
           <WordButton label="Show as slides" onPress={() => slides.mutate({ make: slipId })} />
         )}
         <WordButton label="Save" aria-label={`Save ${file.name}`} onPress={() => void save()} />

@@ -6,11 +6,7 @@ import { createContext } from 'react';
 import { call } from '../../api/call';
 import { useShowDone } from '../../ui/doing';
 
-/** Files of which slides can be made. */
-export const DECK_TYPES = [
-  'application/pdf',
-  'application/vnd.openxmlformats-officedocument.presentationml.presentation',
-];
+/** As HTML's `accept` takes them. */
 export const DECK_ENDINGS = '.pdf,.pptx';
 
 /** Ids of the files that are shown as slides. */

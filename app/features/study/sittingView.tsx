@@ -12,7 +12,7 @@ import { WordButton } from '../../ui/press';
 import { isInField, isOnControl } from '../../ui/inField';
 import { READING_WIDTH, useColours } from '../../ui/theme';
 import { Title, Type } from '../../ui/type';
-import { SlidePicture } from '../recording/slidePane';
+import { SlidePicture } from '../recording/slidePicture';
 import { SoundPlayer, usePlayer } from '../recording/soundPlayer';
 import { placedSlides, slideAt } from '../recording/useSlides';
 import { titleOf } from '../tray/recordingRow';

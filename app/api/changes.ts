@@ -163,7 +163,12 @@ export function useChanges() {
         call('changeFolder', { params: { id }, body: change }),
       ...done,
     }),
-    signUp: useMutation({ mutationFn: (body: Credentials) => call('signUp', { body }), onSuccess: refreshAll }),
+    askToSignUp: useMutation({ mutationFn: (email: string) => call('askToSignUp', { body: { email } }) }),
+    signUp: useMutation({
+      mutationFn: (body: Credentials & { code?: string }) =>
+        call('signUp', { body: { ...body, code: body.code ?? null } }),
+      onSuccess: refreshAll,
+    }),
     signIn: useMutation({ mutationFn: (body: Credentials) => call('signIn', { body }), onSuccess: refreshAll }),
     signOut: useMutation({ mutationFn: () => call('signOut'), onSuccess: refreshAll }),
     endSession: useMutation({

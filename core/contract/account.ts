@@ -27,10 +27,14 @@ const newPassword = () =>
     .max(200, 'A password may have at most 200 characters.')
     .required('Enter a password.');
 
+const code = () => yup.string().trim().max(20, 'The code has eight characters.');
+
 export const newAccountSchema = yup
   .object({
     email: email(),
     password: newPassword(),
+    /** From the email. Servers that send no emails do not ask for it. */
+    code: code().nullable().default(null),
   })
   .noUnknown();
 
@@ -43,12 +47,12 @@ export const signInSchema = yup
   .object({ email: email(), password: yup.string().max(200).required('Enter your password.') })
   .noUnknown();
 
-/** Where a new password is asked for, and what is typed when the code has come. */
-export const forgottenSchema = yup.object({ email: email() }).noUnknown();
+/** Where a code is sent to: to sign up, or to set a new password. */
+export const codeRequestSchema = yup.object({ email: email() }).noUnknown();
 export const newPasswordSchema = yup
   .object({
     email: email(),
-    code: yup.string().trim().max(20, 'The code has eight characters.').required('Enter the code from the email.'),
+    code: code().required('Enter the code from the email.'),
     newPassword: newPassword(),
   })
   .noUnknown();

@@ -2,7 +2,7 @@ import * as yup from './yup';
 import {
   accountRemovalSchema,
   accountSchema,
-  forgottenSchema,
+  codeRequestSchema,
   newAccountSchema,
   newPasswordSchema,
   passwordChangeSchema,
@@ -22,6 +22,18 @@ export const ACCOUNT_ENDPOINTS = {
     query: none,
     body: null,
     response: accountSchema,
+  }),
+  askToSignUp: endpoint({
+    method: 'post',
+    path: '/account/sign-up-code',
+    summary: 'Send a code to sign up; the answer is the same if the address already has an account',
+    params: none,
+    query: none,
+    body: codeRequestSchema,
+    response: yup.object({
+      /** False where the server sends no emails: it signs up without a code. */
+      isAsked: yup.boolean().required(),
+    }),
   }),
   signUp: endpoint({
     method: 'post',
@@ -92,7 +104,7 @@ export const ACCOUNT_ENDPOINTS = {
     summary: 'Send a code for a new password, if the address has an account; the answer is the same if not',
     params: none,
     query: none,
-    body: forgottenSchema,
+    body: codeRequestSchema,
     response: yup.object({ isAsked: yup.boolean().required() }),
   }),
   setForgottenPassword: endpoint({

@@ -87,7 +87,13 @@ const decoyHash = hash(randomBytes(16).toString('hex'));
 /** Answered without an account: what is the same for everybody, and the doors. */
 const OPEN = new Set([
   ...['GET /status', 'GET /openapi.json', 'GET /packs'],
-  ...['POST /session/guest', 'POST /session', 'POST /session/forgotten', 'POST /session/new-password'],
+  ...[
+    'POST /account/sign-up-code',
+    'POST /session/guest',
+    'POST /session',
+    'POST /session/forgotten',
+    'POST /session/new-password',
+  ],
 ]);
 
 /** Finds out whose request it is. Without an account there is nothing to see but the doors. */

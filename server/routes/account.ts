@@ -8,7 +8,7 @@ import { accountId } from '../accounts/currentAccount';
 import { FIRST_ACCOUNT } from '../accounts/firstAccount';
 import { type RemovalParts, removeAccount } from '../accounts/removeAccount';
 import { moveToAccount } from '../accounts/moveToAccount';
-import { PasswordResets } from '../accounts/passwordResets';
+import { MailedCodes } from '../accounts/mailedCodes';
 import {
   accountByPassword,
   beginSession,
@@ -68,7 +68,9 @@ async function takeGuestAlong(request: Request, into: string): Promise<void> {
 
 export function accountRoutes(isDemo: boolean, parts: RemovalParts, mailer: Mailer): Router {
   const router = Router();
-  const resets = new PasswordResets();
+  const resets = new MailedCodes();
+  const signUps = new MailedCodes();
+  const canSendCodes = () => mailer.isPossible && !mailer.isStandIn;
   const isShared = (id: string | null) => isDemo && id === FIRST_ACCOUNT;
 
   serve(router, ENDPOINTS.getAccount, () => answerFor(accountId()!, isDemo));
@@ -83,12 +85,31 @@ export function accountRoutes(isDemo: boolean, parts: RemovalParts, mailer: Mail
     return answerFor(id, isDemo);
   });
 
+  router.use(ENDPOINTS.askToSignUp.path, limited(5));
+  serve(router, ENDPOINTS.askToSignUp, async ({ body: { email } }) => {
+    if (!canSendCodes()) return { isAsked: false };
+    const isKnown = (await AccountRow.count({ where: { email } })) > 0;
+    const code = signUps.begin(email);
+    // Nobody waits for the email: how long it takes would tell who has an account.
+    if (code) {
+      void (
+        isKnown
+          ? mailer.sendWords(email, 'You already have an account', KNOWN_MAIL)
+          : mailer.sendWords(email, 'Your code to sign up', signUpMail(code))
+      ).catch((error: unknown) => log.error(error, 'A code to sign up could not be sent.'));
+    }
+    return { isAsked: true };
+  });
+
   router.use(ENDPOINTS.signUp.path, (request, response, next) =>
     request.method === 'POST' ? limitSignUp(request, response, next) : next(),
   );
   serve(router, ENDPOINTS.signUp, async ({ body, request, response }) => {
     await refuseWeak(body.password, body.email);
-    // It takes as long, and says no more, when the address has an account.
+    if (canSendCodes() && !signUps.take(body.email, body.code ?? '')) {
+      throw new Problem('not-allowed', 'This code is wrong or no longer valid. Ask for a new one.');
+    }
+    // It takes equally long when the address has an account.
     const passwordHash = await hashPassword(body.password);
     if (await AccountRow.count({ where: { email: body.email } })) {
       throw new Problem(
@@ -176,7 +197,7 @@ export function accountRoutes(isDemo: boolean, parts: RemovalParts, mailer: Mail
 
   router.use(ENDPOINTS.forgotPassword.path, limited(5));
   serve(router, ENDPOINTS.forgotPassword, async ({ body }) => {
-    if (!mailer.isPossible || mailer.isStandIn) {
+    if (!canSendCodes()) {
       throw new Problem(
         'not-possible-now',
         'This server sends no emails, so it cannot help with a forgotten password. Ask whoever runs it.',
@@ -220,6 +241,26 @@ ${code}
 It works once, within the next 20 minutes.
 
 If it was not you, you need not do anything: your password stays as it is.
+`;
+
+const signUpMail = (code: string): string =>
+  `Hello,
+
+someone, most likely you, wants to use Immeld with this email address. Enter this code there:
+
+${code}
+
+It works once, within the next 20 minutes.
+
+If it was not you, you need not do anything: no account was created.
+`;
+
+const KNOWN_MAIL = `Hello,
+
+someone, most likely you, tried to sign up at Immeld with this email address. It already has an account. Sign in instead.
+If you forgot your password, you can set a new one there.
+
+If it was not you, you need not do anything: nothing was changed.
 `;
 
 const limitSignUp = limited(10);

@@ -4,30 +4,29 @@ import { View } from 'react-native';
 import { type Changes, useChanges } from '../../api/changes';
 import { useAccount, useSessions } from '../../api/queries';
 import { whenSaid } from '../../ui/dates';
-import { Field } from '../../ui/field';
 import { Failure } from '../../ui/notice';
-import { FrameButton, WordButton } from '../../ui/press';
+import { WordButton } from '../../ui/press';
 import { Title, Type } from '../../ui/type';
 import { removedMessage } from './backupMessages';
 import { ChangePassword } from './changePassword';
 import { DeleteAccount } from './deleteAccount';
-import { useMail } from '../../api/mail';
-import { ForgottenPassword } from './forgottenPassword';
+import { GuestSettings } from './guestSettings';
 import { SignOut } from './signOut';
 
 /** Whose recordings these are: a guest, who can sign up and keeps everything, or an account with its devices. */
 export function AccountSettings() {
   const { data: account } = useAccount();
   const changes = useChanges();
-  const { signUp, signIn, signOut, endSession, endOtherSessions } = changes;
+  const { askToSignUp, signUp, signIn, signOut, endSession, endOtherSessions } = changes;
   const [removed, setRemoved] = useState<Removed | null>(null);
-  const error = signUp.error ?? signIn.error ?? signOut.error ?? endSession.error ?? endOtherSessions.error;
+  const error =
+    askToSignUp.error ?? signUp.error ?? signIn.error ?? signOut.error ?? endSession.error ?? endOtherSessions.error;
   return (
     <View style={{ gap: 8 }}>
       <Title level={2}>Account</Title>
       {error && <Failure error={error} />}
       {!account && <Type tone="faint">Your account appears here when the server can be reached.</Type>}
-      {account && !account.email && <GuestPart isShared={account.isShared} changes={changes} />}
+      {account && !account.email && <GuestSettings isShared={account.isShared} changes={changes} />}
       {account?.email && (
         <>
           <Type>{account.email}</Type>
@@ -39,57 +38,6 @@ export function AccountSettings() {
       {account && !account.isShared && <DeleteAccount key={account.id} account={account} onDeleted={setRemoved} />}
       {removed && <Type role="status">{removedMessage(removed)}</Type>}
     </View>
-  );
-}
-
-function GuestPart({ isShared, changes }: { isShared: boolean; changes: Changes }) {
-  const { signUp, signIn } = changes;
-  const { data: mail } = useMail();
-  const [email, setEmail] = useState('');
-  const [password, setPassword] = useState('');
-  const isEmpty = email.trim() === '' || password === '';
-  const isBusy = signUp.isPending || signIn.isPending;
-  return (
-    <>
-      <Type tone="faint">
-        {isShared
-          ? 'This is the demo. Everyone who opens it shares Tamsin’s recordings. A new account starts empty.'
-          : 'You are a guest on this device. Sign up with an email address and password to use your recordings on other devices. Everything you have stays.'}
-      </Type>
-      <Field
-        label="Email address"
-        value={email}
-        onChangeText={setEmail}
-        inputMode="email"
-        autoComplete="email"
-        autoCapitalize="none"
-        maxLength={254}
-      />
-      <Field
-        label="Password, at least 10 characters"
-        value={password}
-        onChangeText={setPassword}
-        secureTextEntry
-        autoComplete="current-password"
-        autoCapitalize="none"
-        maxLength={200}
-      />
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
-        <FrameButton
-          label="Sign up"
-          isMain
-          disabled={isEmpty || isBusy}
-          onPress={() => signUp.mutate({ email, password })}
-        />
-        <FrameButton label="Sign in" disabled={isEmpty || isBusy} onPress={() => signIn.mutate({ email, password })} />
-      </View>
-      {isEmpty && (
-        <Type size="tiny" tone="faint">
-          Enter an email address and a password to sign up or sign in.
-        </Type>
-      )}
-      {mail?.isPossible && !mail.isStandIn && <ForgottenPassword email={email} changes={changes} />}
-    </>
   );
 }
 

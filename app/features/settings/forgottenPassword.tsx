@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { Changes } from '../../api/changes';
 import { Field } from '../../ui/field';
+import { CodeField } from './codeField';
 import { Failure } from '../../ui/notice';
 import { FrameButton, WordButton } from '../../ui/press';
 import { Type } from '../../ui/type';
@@ -31,14 +32,7 @@ export function ForgottenPassword({ email, changes }: { email: string; changes: 
     <View style={{ gap: 8 }}>
       <Type role="status">If {typed} has an account here, a code is on its way to it. It works for 20 minutes.</Type>
       {setForgottenPassword.error && <Failure error={setForgottenPassword.error} />}
-      <Field
-        label="Code from the email"
-        value={code}
-        onChangeText={setCode}
-        autoComplete="one-time-code"
-        autoCapitalize="characters"
-        maxLength={20}
-      />
+      <CodeField value={code} onChangeText={setCode} />
       <Field
         label="New password, at least 10 characters"
         value={newPassword}

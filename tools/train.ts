@@ -15,7 +15,7 @@ import { packModel } from '../core/understanding/model';
 const root = path.resolve(__dirname, '..');
 const option = (name: string): string | undefined => process.argv[process.argv.indexOf(name) + 1 || Infinity];
 const started = Date.now();
-const lessons = ['A', 'B', 'C', 'D']
+const lessons = ['A', 'B', 'C', 'D', 'E']
   .filter((hand) => hand !== option('--without'))
   .flatMap((hand) => readTalkFile(fs.readFileSync(path.join(root, 'data', 'talk', `${hand}.jsonl`), 'utf8')))
   .filter((item) => item.kind !== 'letter')

@@ -2,7 +2,7 @@ import { spokenDate } from '../language/spokenDates';
 import { spokenRepeat } from '../language/spokenRepeats';
 import type { Prepared } from './prepare';
 import { unitText } from './reading';
-import type { Stretch } from './wordingJudge';
+import type { Stretch } from './wordFeatures';
 
 /** `due` is an ISO day, `time` a clock time where one was said, `repeat` a recurrence rule (RFC 5545, 3.3.10). */
 export type Due = { due: string | null; time: string | null; repeat: string | null };

@@ -108,20 +108,27 @@ export function trainLinear(
   return model;
 }
 
-/** Things of which one is to be chosen: `worth` is how good each is, 0 to 1. */
-export type Choice = { features: readonly (readonly string[])[]; worth: readonly number[]; weight?: number };
+/** Things of which one is to be chosen: `worth` is how good each is, 0 to 1, `expected` what is thought of it beforehand. */
+export type Choice = {
+  features: readonly (readonly string[])[];
+  worth: readonly number[];
+  expected: readonly number[];
+  weight?: number;
+};
 
 /** How sharply a better one is preferred; measured. */
 const SHARPNESS = 12;
+/** What speaks for a thing of which that much is expected, beside what a ranker says of it. */
+export const scoreExpected = (expected: number): number => SHARPNESS * expected;
 
 /**
  * Learns to choose: the likelihoods of the things beside each other are made like their worths (ListNet, Cao et al.
- * 2007), by the same descent as above.
- * @returns a ranker of one class, for `scoreOf`
+ * 2007), by the same descent as above. It learns only by how much what was expected is wrong.
+ * @returns a ranker of one class, for `scoreOf` beside `scoreExpected`
  */
 export function trainRanker(
   choices: readonly Choice[],
-  { bits = 14, epochs = 12, rate = 0.1, l2 = 5e-5, minCount = 3, seed = 1 }: Training = {},
+  { bits = 14, epochs = 6, rate = 0.1, l2 = 1e-2, minCount = 3, seed = 1 }: Training = {},
 ): Linear {
   const counts = new Map<string, number>();
   for (const { features } of choices)
@@ -136,7 +143,7 @@ export function trainRanker(
   };
   const data = choices
     .filter((c) => c.features.length > 1)
-    .map(({ features, worth, weight = 1 }) => ({
+    .map(({ features, worth, expected, weight = 1 }) => ({
       rows: features.map((names) =>
         rowsOf(
           bits,
@@ -144,16 +151,17 @@ export function trainRanker(
         ),
       ),
       wanted: likelihoods(worth.map((x) => x * SHARPNESS)),
+      before: expected.map(scoreExpected),
       weight,
     }));
   const random = seeded(seed);
   for (let step = 0; step < epochs * data.length; step++) {
-    const { rows, wanted, weight } = data[Math.floor(random() * data.length)]!;
+    const { rows, wanted, before, weight } = data[Math.floor(random() * data.length)]!;
     const found = likelihoods(
-      rows.map((r) => {
+      rows.map((r, i) => {
         let sum = 0;
         for (const row of r) sum += weights[row]!;
-        return sum / Math.sqrt(r.length || 1);
+        return before[i]! + sum / Math.sqrt(r.length || 1);
       }),
     );
     const gradients = new Map<number, number>();

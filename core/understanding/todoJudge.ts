@@ -1,7 +1,8 @@
 import { groupsIn } from './groups';
 import { type Linear, probabilities } from './linear';
 import type { Prepared, RuledTodo, TalkKind } from './prepare';
-import { type Stretch, bestWording } from './wordingJudge';
+import type { Stretch } from './wordFeatures';
+import { bestWording } from './wordingJudge';
 import { saysNothing } from './wordings';
 
 /** What was learned about to-dos: see data/understanding/CARD.md. */

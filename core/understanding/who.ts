@@ -5,7 +5,7 @@ import type { Prepared, RuledTodo } from './prepare';
 import { type Reading, type Token, tokenText } from './reading';
 import { signsOf } from './signs';
 import { shapeOf } from './unitFeatures';
-import type { Stretch } from './wordingJudge';
+import type { Stretch } from './wordFeatures';
 
 const NOT_PEOPLE =
   /^(?:(?:mon|tues|wednes|thurs|fri|satur|sun)days?|january|february|march|april|may|june|july|august|september|october|november|december|christmas|easter|god|lord|ok|okay|english|then|so|and|but|also|now|oh|well|right|um|yes|no|the|it|that|this|there|what|who|if|when|which|one|two|three|four|five|six|ten|next|first|last|not|please|still|only|maybe|perhaps|anyway|otherwise|because|room|chapter|page|they|he|she|we|you|somebody|someone|nobody|everybody|get|need|mate|my|our|a|an|in|on|for|to|of|at|by|with)$/;

@@ -21,7 +21,7 @@ import { type Understanding, understand } from '../../core/understanding/underst
 import { decisionsIn, openQuestionsIn } from '../../core/writeup/findings';
 
 const root = path.resolve(__dirname, '..', '..');
-const items = ['A', 'B', 'C', 'D'].flatMap((hand) =>
+const items = ['A', 'B', 'C', 'D', 'E'].flatMap((hand) =>
   readTalkFile(fs.readFileSync(path.join(root, 'data', 'talk', `${hand}.jsonl`), 'utf8')),
 );
 const lessons = items.filter((i) => i.kind !== 'letter').map(lessonOf);

@@ -3,7 +3,8 @@ import { transitionsOf } from '../groups';
 import { type Choice, type Example, type Linear, type Training, trainLinear, trainRanker } from '../linear';
 import { type Prepared, prepareTalk } from '../prepare';
 import type { TodoModel } from '../todoJudge';
-import { type Stretch, candidateFeatures, candidatesFor, wordFeatures } from '../wordingJudge';
+import { type Stretch, wordFeatures } from '../wordFeatures';
+import { choicesIn } from '../wordingJudge';
 import { type TodoLabels, todoLabels } from './labels';
 import { type LabelledTodo, type TalkItem, handOf, sentencesOfItem } from './talk';
 
@@ -45,7 +46,7 @@ const wordedIn = (lessons: readonly Lesson[]): Worded[] =>
     }),
   );
 
-const WORDS: Training = { bits: 16, epochs: 20, rate: 0.1, l2: 5e-4, minCount: 2 };
+const WORDS: Training = { bits: 16, epochs: 12, rate: 0.06, l2: 1e-3, minCount: 2 };
 
 const learnWords = (worded: readonly Worded[]): Linear =>
   trainLinear(
@@ -63,6 +64,24 @@ const learnWords = (worded: readonly Worded[]): Linear =>
     WORDS,
   );
 
+/** Wordings to choose from, each weighed by words that were learned on other hands. */
+function gradedChoices(lessons: readonly Lesson[]): Choice[] {
+  const hands = [...new Set(lessons.map((l) => l.hand))];
+  return hands.flatMap((hand) => {
+    const others = lessons.filter((l) => l.hand !== hand);
+    const words = learnWords(wordedIn(others.length ? others : lessons));
+    return wordedIn(lessons.filter((l) => l.hand === hand)).map(({ lesson, stretch, todo }): Choice => {
+      const all = choicesIn(lesson.talk, stretch, words);
+      return {
+        features: all.map((c) => c.features),
+        expected: all.map((c) => c.candidate.likeness),
+        worth: all.map((c) => alike(c.candidate.text, todo.text)),
+        weight: lesson.weight ?? 1,
+      };
+    });
+  });
+}
+
 /**
  * Learns to find and word to-dos. The wordings are weighed by words that were learned on other hands, for what one has
  * learned by heart says nothing of strangers.
@@ -72,19 +91,7 @@ export function learnTodos(lessons: readonly Lesson[]): TodoModel {
     lessons.flatMap(({ talk, labels, weight = 1 }) =>
       talk.features.map((features, i) => ({ features, label: labels[part][i]!, weight })),
     );
-  const hands = [...new Set(lessons.map((l) => l.hand))];
-  const graded = hands.flatMap((hand) => {
-    const others = lessons.filter((l) => l.hand !== hand);
-    const words = learnWords(wordedIn(others.length ? others : lessons));
-    return wordedIn(lessons.filter((l) => l.hand === hand)).map(({ lesson, stretch, todo }): Choice => {
-      const all = candidatesFor(lesson.talk, stretch, words);
-      return {
-        features: all.map((c) => candidateFeatures(c, stretch, all)),
-        worth: all.map((c) => alike(c.text, todo.text)),
-        weight: lesson.weight ?? 1,
-      };
-    });
-  });
+  const graded = gradedChoices(lessons);
   return {
     heads: trainLinear(examples('heads'), 3),
     chunks: trainLinear(examples('chunks'), 3),

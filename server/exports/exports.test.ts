@@ -162,8 +162,27 @@ it('a PDF: the words, in every script that ships, as pdf.js reads them; headings
   }
   // Letters that no typeface has would be shown as the same empty box.
   expect(text).not.toContain('\ufffd');
-  const bookmarks = await bookmarksOf(file);
-  expect(bookmarks).toEqual(['The roots']);
+  expect(bookmarksOf(file)).toEqual(['The roots']);
+});
+
+it('a PDF: no heading is left alone at the end of a page', async () => {
+  const text = (words: string) => [{ type: 'text', text: words }];
+  const content = Array.from({ length: 60 }, (_, k) => [
+    { type: 'heading', attrs: { level: 2 }, content: text(`Part${k}.`) },
+    // Of many lengths, so that some page would end after a heading.
+    { type: 'paragraph', content: text(`Text${k}. ${'The roots go down. '.repeat(10 + ((k * 7) % 23))}`) },
+  ]).flat();
+  const { body: note } = await askJson<Note>(server, 'POST', '/notes', {
+    title: 'Long',
+    body: { type: 'doc', content },
+  });
+  const { bytes } = await made([{ kind: 'note', id: note.id }], [{ format: 'pdf', choices: PLAIN_CHOICES }]);
+  const file = path.join(dataFolder, 'long.pdf');
+  fs.writeFileSync(file, bytes);
+  const pages = pagesOf(file);
+  expect(pages.length).toBeGreaterThan(5);
+  for (let k = 0; k < 60; k++)
+    expect(pages.findIndex((p) => p.includes(`Part${k}.`))).toBe(pages.findIndex((p) => p.includes(`Text${k}.`)));
 });
 
 it('many at once: a zip that another program unpacks, a name for each, a table of all to-dos', async () => {
@@ -254,13 +273,21 @@ it('shows beforehand how a file will read', async () => {
   });
 });
 
-async function bookmarksOf(file: string): Promise<string[]> {
+/** What pdf.js finds in a PDF by an expression of `pdf`. */
+function askedOf<T>(file: string, expression: string): T {
   const script = `import('pdfjs-dist/legacy/build/pdf.mjs').then(async ({ getDocument }) => {
     const pdf = await getDocument({ data: new Uint8Array(require('fs').readFileSync(process.argv[1])), verbosity: 0 }).promise;
-    console.log(JSON.stringify(((await pdf.getOutline()) ?? []).map((o) => o.title)));
+    console.log(JSON.stringify(${expression}));
   })`;
   const said = execFileSync(process.execPath, ['-e', `globalThis.DOMMatrix ??= class {}; ${script}`, file], {
     ...{ cwd: projectRoot(), encoding: 'utf8' },
   });
-  return JSON.parse(said.trim().split('\n').at(-1)!) as string[];
+  return JSON.parse(said.trim().split('\n').at(-1)!) as T;
 }
+const bookmarksOf = (file: string) => askedOf<string[]>(file, '((await pdf.getOutline()) ?? []).map((o) => o.title)');
+const pagesOf = (file: string) =>
+  askedOf<string[]>(
+    file,
+    `await Promise.all(Array.from({ length: pdf.numPages }, async (_, k) =>
+      (await (await pdf.getPage(k + 1)).getTextContent()).items.map((i) => i.str).join(' ')))`,
+  );

@@ -132,14 +132,24 @@ it('a note as a Word document has check boxes, a table and its headings', async 
         type: 'taskList',
         content: [{ type: 'taskItem', attrs: { checked: true }, content: [paragraph('Order ties')] }],
       },
-      { type: 'table', content: [{ type: 'tableRow', content: [cell('Lime'), cell('twelve')] }] },
+      {
+        type: 'table',
+        content: [{ type: 'tableRow', content: [cell('Lime'), cell('twelve'), cell('by the water on the quay')] }],
+      },
     ],
   };
   const { body: note } = await askJson<Note>(server, 'POST', '/notes', { title: 'Handed in', body });
   const { bytes } = await made([{ kind: 'note', id: note.id }], [{ format: 'docx', choices: PLAIN_CHOICES }]);
   const { value: html } = await mammoth.convertToHtml({ buffer: bytes });
   expect(html).toContain('<h1>Minutes</h1>');
-  expect(html).toContain('<table><tr><td><p>Lime</p></td><td><p>twelve</p></td></tr></table>');
+  expect(html).toContain(
+    '<table><tr><td><p>Lime</p></td><td><p>twelve</p></td><td><p>by the water on the quay</p></td></tr></table>',
+  );
+  // What says more has more room.
+  const xml = await (await JSZip.loadAsync(bytes)).file('word/document.xml')!.async('text');
+  const widths = [...xml.matchAll(/<w:gridCol w:w="(\d+)"/g)].map(([, width]) => Number(width));
+  expect(widths).toHaveLength(3);
+  expect(widths[2]!).toBeGreaterThan(2 * widths[0]!);
   expect(html).toMatch(/<input type="checkbox" checked="checked" \/> ?Order ties/);
   // Nothing but the note: no header was asked for.
   expect(html).not.toContain('Handed in');
